@@ -1,0 +1,3 @@
+export default {
+  projects: ['<rootDir>/packages/core', '<rootDir>/packages/kernels', '<rootDir>/packages/server', '<rootDir>/packages/web'],
+};

@@ -1,0 +1,22 @@
+import type { AnyStep, ParamsOf } from '../steps/declare';
+import { screen } from '../steps/screen/screen';
+import { curve } from '../steps/tone/curve';
+import { greyResponse } from '../steps/tone/grey-response';
+import { levels } from '../steps/tone/levels';
+
+/** Every kind of step there is. A step joins the program here and in its own file, nowhere else. */
+export const STEPS = [greyResponse, levels, curve, screen] as const satisfies readonly AnyStep[];
+
+export type StepKind = (typeof STEPS)[number]['kind'];
+export type StepParams<K extends StepKind> = ParamsOf<Extract<(typeof STEPS)[number], { kind: K }>['dials']>;
+
+const BY_KIND: ReadonlyMap<string, AnyStep> = new Map(STEPS.map((step) => [step.kind, step as AnyStep]));
+
+/** The declaration of a kind, or undefined for one that this version does not know. */
+export const stepOfKind = (kind: string): AnyStep | undefined => BY_KIND.get(kind);
+
+/** All dials of a kind at their defaults. */
+export const defaultParams = (declaration: Pick<AnyStep, 'dials'>): Record<string, unknown> =>
+  Object.fromEntries(
+    Object.entries(declaration.dials as AnyStep['dials']).map(([name, dial]) => [name, (dial as { default: unknown }).default]),
+  );

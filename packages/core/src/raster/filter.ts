@@ -1,0 +1,43 @@
+import type { FilterAxis } from './kernels';
+import { ONE } from './raster';
+
+const PHASES = 256;
+
+/** Weights of each phase as integers that sum to ONE: what rounding leaves over goes to the largest. */
+const wholeWeights = (taps: number, weightsAt: (phase: number) => readonly number[]): Int16Array => {
+  const weights = new Int16Array(PHASES * taps);
+  for (let phase = 0; phase < PHASES; phase++) {
+    const real = weightsAt(phase / PHASES);
+    const whole = real.map((w) => Math.round(w * ONE));
+    const largest = whole.indexOf(Math.max(...whole));
+    whole[largest] = (whole[largest] as number) + ONE - whole.reduce((a, b) => a + b, 0);
+    weights.set(whole, phase * taps);
+  }
+  return weights;
+};
+
+/** Interpolating cubic, E. Catmull, R. Rom, A class of local interpolating splines, 1974. */
+const CATMULL_ROM: FilterAxis = {
+  taps: 4,
+  offset: -1.5,
+  weights: wholeWeights(4, (t) => [
+    ((2 - t) * t - 1) * t * 0.5,
+    ((3 * t - 5) * t * t + 2) * 0.5,
+    ((4 - 3 * t) * t + 1) * t * 0.5,
+    (t - 1) * t * t * 0.5,
+  ]),
+};
+
+const box = (scale: number): FilterAxis => {
+  const taps = Math.ceil(scale) + 1;
+  return {
+    taps,
+    offset: -scale / 2,
+    weights: wholeWeights(taps, (phase) =>
+      Array.from({ length: taps }, (_, i) => Math.max(0, Math.min(i + 1, phase + scale) - Math.max(i, phase)) / scale),
+    ),
+  };
+};
+
+/** The filter for one axis at so many source pixels an output pixel: an area box from 1 up, Catmull–Rom below. */
+export const filterAxis = (scale: number): FilterAxis => (scale < 1 ? CATMULL_ROM : box(scale));

@@ -1,0 +1,116 @@
+import type { Region, Rgb } from './raster';
+
+/** Shares of red, green and blue in a grey, each share · 2^28, rounded, |share| < 2. */
+export type GreyShares = readonly [number, number, number];
+
+/** Knots of a hue response: 256 in each of the six sixths of the hue circle, and the first again at the end. */
+export const HUE_KNOTS = 6 * 256;
+
+/** How a screen lies on the sheet: phase of pixel (0, 0) and its growth a pixel, 2^32 = one cell, wrapping. */
+export interface ScreenGrid {
+  readonly u0: number;
+  readonly ux: number;
+  readonly uy: number;
+  readonly v0: number;
+  readonly vx: number;
+  readonly vy: number;
+}
+
+/** Dot shapes by the number the kernels know them by. */
+export const SHAPE_NUMBERS = { round: 0, euclidean: 1, ellipse: 2, line: 3, square: 4, diamond: 5 } as const;
+export type ShapeName = keyof typeof SHAPE_NUMBERS;
+
+/** Fraction bits of the slope in a packed screen threshold. */
+export const SLOPE_BITS = 5;
+
+/** Source pixels around an output region, at one level of the pyramid: premultiplied RGBA at working depth. */
+export interface SourcePatch {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly data: Int16Array;
+}
+
+/** One axis of a sampling filter: `taps` integer weights for each of 256 phases, each phase's sum ONE. */
+export interface FilterAxis {
+  readonly taps: number;
+  /** What to add to the sampled position, in source pixels, to reach the first tap's left edge. */
+  readonly offset: number;
+  readonly weights: Int16Array;
+}
+
+/** Source position of an output pixel's centre: x = a·X + b·Y + c, y = d·X + e·Y + f, in source pixels. */
+export interface Affine {
+  readonly a: number;
+  readonly b: number;
+  readonly c: number;
+  readonly d: number;
+  readonly e: number;
+  readonly f: number;
+}
+
+export type KernelMode = 'normal' | 'multiply';
+
+/**
+ * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
+ * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
+ */
+export interface Kernels {
+  /** Grey of premultiplied RGBA by shares, clamped to 0 … ONE, and its coverage. Gives the least coverage met. */
+  grey(rgba: Int16Array, shares: GreyShares, tone: Int16Array, coverage: Int16Array): number;
+
+  /** As `grey`, then lifted by response(hue) · (max − min). `response` has HUE_KNOTS + 1 values, ± ONE. */
+  greyByHue(
+    rgba: Int16Array,
+    shares: GreyShares,
+    response: Int16Array,
+    tone: Int16Array,
+    coverage: Int16Array,
+  ): number;
+
+  /** table[value] for each value, clamped to 0 … ONE first. `table` has ONE + 1 values. */
+  table(values: Int16Array, table: Int16Array, out: Int16Array): void;
+
+  /**
+   * Ink where the shape's spot value stands above the tone's threshold.
+   * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits).
+   */
+  screen(
+    tone: Int16Array,
+    region: Region,
+    grid: ScreenGrid,
+    shape: ShapeName,
+    thresholds: Int32Array,
+    out: Int16Array,
+  ): void;
+
+  /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
+  reduce(plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array): void;
+
+  /** Filtered source values at the positions of a region's pixels; positions round to 1/256 of a source pixel. */
+  sample(patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array): void;
+
+  /** from + (to − from) · share · mask. A mask has one value a pixel. */
+  mix(from: Int16Array, to: Int16Array, channels: 1 | 4, share: number, mask: Int16Array | null, out: Int16Array): void;
+
+  /** Premultiplied RGBA of a coverage in one colour. */
+  paint(coverage: Int16Array, colour: Rgb, out: Int16Array): void;
+
+  /**
+   * W3C Compositing, source-over (or source-atop where `atop`) with a blend mode, on premultiplied RGBA;
+   * the source is first weakened by strength · mask.
+   */
+  blend(
+    beneath: Int16Array,
+    source: Int16Array,
+    mode: KernelMode,
+    atop: boolean,
+    strength: number,
+    mask: Int16Array | null,
+    out: Int16Array,
+  ): void;
+
+  /** The 8-bit rim: unpremultiplied RGBA8, with the fixed dither tile anchored to the sheet's origin. */
+  rim(rgba: Int16Array, region: Region, out: Uint8Array): void;
+}

@@ -1,0 +1,130 @@
+import type { Placement } from '../sheet/model';
+import { cosDeg, sinDeg } from '../units/exact';
+import { filterAxis } from './filter';
+import type { Affine, FilterAxis } from './kernels';
+import { ONE, times, type Region } from './raster';
+import { levelSide, type PatchArea, type SourceInfo } from './source-tiles';
+
+/**
+ * How a rendering's pixels lie on a placed box of `width` × `height` units (a picture's pixels, or 1 × 1):
+ * the inverse of turning the box counter-clockwise about its centre and putting the centre at x, y.
+ */
+export const boxAffine = (placement: Placement, pxPerMm: number, width: number, height: number): Affine => {
+  const cos = cosDeg(placement.turn);
+  const sin = sinDeg(placement.turn);
+  const perX = (placement.flipX ? -1 : 1) * (width / placement.width);
+  const perY = (placement.flipY ? -1 : 1) * (height / placement.height);
+  const a = (cos / pxPerMm) * perX;
+  const b = (-sin / pxPerMm) * perX;
+  const d = (sin / pxPerMm) * perY;
+  const e = (cos / pxPerMm) * perY;
+  return {
+    a,
+    b,
+    c: width / 2 - (cos * placement.x - sin * placement.y) * perX,
+    d,
+    e,
+    f: height / 2 - (sin * placement.x + cos * placement.y) * perY,
+  };
+};
+
+/** A picture's sampling at one rendering: the level it is read from, and the filters there. */
+export interface Sampling {
+  readonly level: number;
+  readonly affine: Affine;
+  readonly across: FilterAxis;
+  readonly down: FilterAxis;
+}
+
+/** The pyramid level with at least one source pixel an output pixel; an area box for the rest, or Catmull–Rom. */
+export const samplingOf = (info: SourceInfo, placement: Placement, pxPerMm: number): Sampling => {
+  const full = boxAffine(placement, pxPerMm, info.width, info.height);
+  const acrossScale = info.width / (placement.width * pxPerMm);
+  const downScale = info.height / (placement.height * pxPerMm);
+  let level = 0;
+  while (level < info.levels - 1 && Math.min(acrossScale, downScale) / 2 ** (level + 1) >= 1) level++;
+  const size = 2 ** level;
+  return {
+    level,
+    affine: {
+      a: full.a / size,
+      b: full.b / size,
+      c: full.c / size,
+      d: full.d / size,
+      e: full.e / size,
+      f: full.f / size,
+    },
+    across: filterAxis(acrossScale / size),
+    down: filterAxis(downScale / size),
+  };
+};
+
+/** The least and greatest of p·X + q·Y + r over the pixel centres of a region. */
+const span = (p: number, q: number, r: number, region: Region): readonly [number, number] => {
+  const x0 = region.x + 0.5;
+  const x1 = region.x + region.width - 0.5;
+  const y0 = region.y + 0.5;
+  const y1 = region.y + region.height - 0.5;
+  const corners = [p * x0 + q * y0 + r, p * x1 + q * y0 + r, p * x0 + q * y1 + r, p * x1 + q * y1 + r];
+  return [Math.min(...corners), Math.max(...corners)];
+};
+
+/** The source pixels that sampling a region reads. */
+export const patchArea = ({ level, affine, across, down }: Sampling, region: Region): PatchArea => {
+  const [left, right] = span(affine.a, affine.b, affine.c + across.offset, region);
+  const [top, foot] = span(affine.d, affine.e, affine.f + down.offset, region);
+  const x = Math.floor(left) - 1;
+  const y = Math.floor(top) - 1;
+  return {
+    level,
+    x,
+    y,
+    width: Math.floor(right) + across.taps + 2 - x,
+    height: Math.floor(foot) + down.taps + 2 - y,
+  };
+};
+
+/** True where a region lies whole inside the picture at a level, so that nothing beyond its edge is read. */
+export const insidePicture = (info: SourceInfo, area: PatchArea): boolean =>
+  area.x >= 0 &&
+  area.y >= 0 &&
+  area.x + area.width <= levelSide(info.width, area.level) &&
+  area.y + area.height <= levelSide(info.height, area.level);
+
+const share = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+
+/**
+ * Coverage of a placed box over a region, its edge smoothed over one pixel: exact where it is not turned.
+ * Null where the box covers the region whole.
+ */
+export const boxCoverage = (placement: Placement, pxPerMm: number, region: Region): Int16Array | null => {
+  const width = placement.width * pxPerMm;
+  const height = placement.height * pxPerMm;
+  const at = boxAffine(placement, pxPerMm, width, height);
+  const [left, right] = span(at.a, at.b, at.c, region);
+  const [top, foot] = span(at.d, at.e, at.f, region);
+  const slack = 1e-6;
+  if (left >= 0.5 - slack && right <= width - 0.5 + slack && top >= 0.5 - slack && foot <= height - 0.5 + slack) {
+    return null;
+  }
+  const coverage = new Int16Array(region.width * region.height);
+  for (let row = 0, i = 0; row < region.height; row++) {
+    const y = region.y + row + 0.5;
+    for (let column = 0; column < region.width; column++, i++) {
+      const x = region.x + column + 0.5;
+      const u = at.a * x + at.b * y + at.c;
+      const v = at.d * x + at.e * y + at.f;
+      const across = share(u + 0.5) - share(u - width + 0.5);
+      const down = share(v + 0.5) - share(v - height + 0.5);
+      coverage[i] = Math.floor(across * down * ONE + 0.5);
+    }
+  }
+  return coverage;
+};
+
+/** Multiplies a plane, or each channel of premultiplied RGBA, by a coverage, in place. */
+export const cover = (plane: Int16Array, channels: 1 | 4, coverage: Int16Array): void => {
+  for (let i = 0; i < plane.length; i++) {
+    plane[i] = times(plane[i] as number, coverage[channels === 1 ? i : i >> 2] as number);
+  }
+};

@@ -1,0 +1,189 @@
+import { DITHER_SIDE, DITHER_TILE } from '../dither';
+import { SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
+import { between, HALF, ONE, times } from '../raster';
+import { cellCoordinate, SPOT } from './spot';
+
+const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
+
+/** A premultiplied value brought back to full coverage, 0 … ONE. */
+const unpremultiplied = (value: number, alpha: number): number =>
+  alpha === ONE ? value : alpha <= 0 ? 0 : Math.min(ONE, Math.floor((value * ONE + (alpha >> 1)) / alpha));
+
+/** Weighted sum of three values; the shares' high and low 14 bits are summed apart so that 32 bits hold them. */
+const weighted = (r: number, g: number, b: number, shares: GreyShares): number => {
+  const high = r * (shares[0] >> 14) + g * (shares[1] >> 14) + b * (shares[2] >> 14);
+  const low = r * (shares[0] & 16383) + g * (shares[1] & 16383) + b * (shares[2] & 16383);
+  return (high + ((low + HALF) >> 14) + HALF) >> 14;
+};
+
+/** Response at the hue of a colour: piecewise linear between HUE_KNOTS knots, from red by green to blue. */
+const responseAt = (response: Int16Array, r: number, g: number, b: number): number => {
+  const most = Math.max(r, g, b);
+  const least = Math.min(r, g, b);
+  const span = most - least;
+  let sixth: number;
+  let along: number;
+  if (r === most && b === least) [sixth, along] = [0, g - b];
+  else if (g === most && b === least) [sixth, along] = [1, span - (r - b)];
+  else if (g === most && r === least) [sixth, along] = [2, b - r];
+  else if (b === most && r === least) [sixth, along] = [3, span - (g - r)];
+  else if (b === most && g === least) [sixth, along] = [4, r - g];
+  else [sixth, along] = [5, span - (b - g)];
+  const position = Math.floor((along * 65536) / span);
+  const knot = sixth * 256 + Math.min(255, position >> 8);
+  const fraction = position >= 65536 ? 256 : position & 255;
+  const from = response[knot] as number;
+  return from + ((((response[knot + 1] as number) - from) * fraction + 128) >> 8);
+};
+
+const filterPosition = (at: number, axis: FilterAxis): number => Math.floor((at + axis.offset) * 256 + 0.5);
+
+/** The kernels as plain TypeScript, written from the formulas. */
+export const referenceKernels: Kernels = {
+  grey(rgba, shares, tone, coverage) {
+    let least = ONE;
+    for (let i = 0; i < tone.length; i++) {
+      const alpha = rgba[4 * i + 3] as number;
+      const r = unpremultiplied(rgba[4 * i] as number, alpha);
+      const g = unpremultiplied(rgba[4 * i + 1] as number, alpha);
+      const b = unpremultiplied(rgba[4 * i + 2] as number, alpha);
+      tone[i] = clamp(weighted(r, g, b, shares));
+      coverage[i] = alpha;
+      if (alpha < least) least = alpha;
+    }
+    return least;
+  },
+
+  greyByHue(rgba, shares, response, tone, coverage) {
+    let least = ONE;
+    for (let i = 0; i < tone.length; i++) {
+      const alpha = rgba[4 * i + 3] as number;
+      const r = unpremultiplied(rgba[4 * i] as number, alpha);
+      const g = unpremultiplied(rgba[4 * i + 1] as number, alpha);
+      const b = unpremultiplied(rgba[4 * i + 2] as number, alpha);
+      const span = Math.max(r, g, b) - Math.min(r, g, b);
+      const lift = span > 0 ? (responseAt(response, r, g, b) * span + HALF) >> 14 : 0;
+      tone[i] = clamp(weighted(r, g, b, shares) + lift);
+      coverage[i] = alpha;
+      if (alpha < least) least = alpha;
+    }
+    return least;
+  },
+
+  table(values, table, out) {
+    for (let i = 0; i < values.length; i++) out[i] = table[clamp(values[i] as number)] as number;
+  },
+
+  screen(tone, region, grid, shape, thresholds, out) {
+    const spot = SPOT[shape];
+    let i = 0;
+    for (let row = 0; row < region.height; row++) {
+      const y = region.y + row;
+      for (let column = 0; column < region.width; column++, i++) {
+        const x = region.x + column;
+        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
+        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+        const packed = thresholds[clamp(tone[i] as number)] as number;
+        const threshold = (packed << 16) >> 16;
+        const slope = packed >> 16;
+        const above = spot(cellCoordinate(u), cellCoordinate(v)) - threshold;
+        out[i] = clamp((Math.imul(above, slope) >> SLOPE_BITS) + HALF);
+      }
+    }
+  },
+
+  reduce(plane, channels, width, height, shift, out) {
+    const side = 1 << shift;
+    const outWidth = Math.ceil(width / side);
+    const outHeight = Math.ceil(height / side);
+    for (let oy = 0; oy < outHeight; oy++) {
+      for (let ox = 0; ox < outWidth; ox++) {
+        const right = Math.min(width, (ox + 1) * side);
+        const foot = Math.min(height, (oy + 1) * side);
+        const count = (right - ox * side) * (foot - oy * side);
+        for (let channel = 0; channel < channels; channel++) {
+          let sum = 0;
+          for (let y = oy * side; y < foot; y++) {
+            for (let x = ox * side; x < right; x++) sum += plane[(y * width + x) * channels + channel] as number;
+          }
+          out[(oy * outWidth + ox) * channels + channel] = Math.floor((sum + (count >> 1)) / count);
+        }
+      }
+    }
+  },
+
+  sample(patch, at, across, down, region, out) {
+    let o = 0;
+    for (let row = 0; row < region.height; row++) {
+      const cy = region.y + row + 0.5;
+      for (let column = 0; column < region.width; column++, o += 4) {
+        const cx = region.x + column + 0.5;
+        const px = filterPosition(at.a * cx + at.b * cy + at.c, across);
+        const py = filterPosition(at.d * cx + at.e * cy + at.f, down);
+        const left = (px >> 8) - patch.x;
+        const top = (py >> 8) - patch.y;
+        const alpha = clamp(filtered(3));
+        out[o + 3] = alpha;
+        for (let channel = 0; channel < 3; channel++) out[o + channel] = Math.max(0, Math.min(alpha, filtered(channel)));
+
+        function filtered(channel: number): number {
+          let sum = 0;
+          for (let j = 0; j < down.taps; j++) {
+            let line = 0;
+            for (let i = 0; i < across.taps; i++) {
+              const value = patch.data[((top + j) * patch.width + left + i) * 4 + channel] as number;
+              line += value * (across.weights[(px & 255) * across.taps + i] as number);
+            }
+            sum += ((line + HALF) >> 14) * (down.weights[(py & 255) * down.taps + j] as number);
+          }
+          return (sum + HALF) >> 14;
+        }
+      }
+    }
+  },
+
+  mix(from, to, channels, share, mask, out) {
+    for (let i = 0; i < from.length; i++) {
+      const weight = mask ? times(share, mask[channels === 1 ? i : i >> 2] as number) : share;
+      out[i] = between(from[i] as number, to[i] as number, weight);
+    }
+  },
+
+  paint(coverage, colour, out) {
+    for (let i = 0; i < coverage.length; i++) {
+      const alpha = coverage[i] as number;
+      for (let channel = 0; channel < 3; channel++) out[4 * i + channel] = times(colour[channel] as number, alpha);
+      out[4 * i + 3] = alpha;
+    }
+  },
+
+  blend(beneath, source, mode, atop, strength, mask, out) {
+    for (let i = 0; i < beneath.length; i += 4) {
+      const weight = mask ? times(strength, mask[i >> 2] as number) : strength;
+      const ab = beneath[i + 3] as number;
+      const as = times(source[i + 3] as number, weight);
+      for (let channel = 0; channel < 3; channel++) {
+        const b = beneath[i + channel] as number;
+        const s = times(source[i + channel] as number, weight);
+        const outside = atop ? 0 : s * (ONE - ab);
+        const inside = mode === 'multiply' ? s * b : s * ab;
+        out[i + channel] = (outside + inside + b * (ONE - as) + HALF) >> 14;
+      }
+      out[i + 3] = atop ? ab : (as * ONE + ab * (ONE - as) + HALF) >> 14;
+    }
+  },
+
+  rim(rgba, region, out) {
+    for (let row = 0, i = 0; row < region.height; row++) {
+      const line = ((region.y + row) & (DITHER_SIDE - 1)) * DITHER_SIDE;
+      for (let column = 0; column < region.width; column++, i += 4) {
+        const dither = DITHER_TILE[line + ((region.x + column) & (DITHER_SIDE - 1))] as number;
+        const alpha = rgba[i + 3] as number;
+        for (let channel = 0; channel < 3; channel++) {
+          out[i + channel] = (unpremultiplied(rgba[i + channel] as number, alpha) * 255 + dither) >> 14;
+        }
+        out[i + 3] = (alpha * 255 + dither) >> 14;
+      }
+    }
+  },
+};

@@ -1,0 +1,51 @@
+import type { Region } from './raster';
+
+export const grow = (region: Region, by: number): Region => ({
+  x: region.x - by,
+  y: region.y - by,
+  width: region.width + 2 * by,
+  height: region.height + 2 * by,
+});
+
+/** The pixels two regions share, or null where they share none. */
+export const overlap = (a: Region, b: Region): Region | null => {
+  const x = Math.max(a.x, b.x);
+  const y = Math.max(a.y, b.y);
+  const width = Math.min(a.x + a.width, b.x + b.width) - x;
+  const height = Math.min(a.y + a.height, b.y + b.height) - y;
+  return width > 0 && height > 0 ? { x, y, width, height } : null;
+};
+
+/** Cuts a region along the lines of a square grid anchored to the sheet's origin. */
+export const tilesOf = (region: Region, side: number): Region[] => {
+  const tiles: Region[] = [];
+  for (let ty = Math.floor(region.y / side); ty * side < region.y + region.height; ty++) {
+    for (let tx = Math.floor(region.x / side); tx * side < region.x + region.width; tx++) {
+      const tile = overlap(region, { x: tx * side, y: ty * side, width: side, height: side });
+      if (tile) tiles.push(tile);
+    }
+  }
+  return tiles;
+};
+
+/** Cuts a region into bands of its full width. */
+export const bandsOf = (region: Region, height: number): Region[] => {
+  const bands: Region[] = [];
+  for (let y = 0; y < region.height; y += height) {
+    bands.push({ ...region, y: region.y + y, height: Math.min(height, region.height - y) });
+  }
+  return bands;
+};
+
+export const regionName = (r: Region): string => `${r.x},${r.y},${r.width},${r.height}`;
+
+/** Copies one region's values out of a plane that holds a larger one. `channels` values a pixel. */
+export const crop = (plane: Int16Array, from: Region, to: Region, channels = 1): Int16Array => {
+  if (from.x === to.x && from.y === to.y && from.width === to.width && from.height === to.height) return plane;
+  const out = new Int16Array(to.width * to.height * channels);
+  for (let row = 0; row < to.height; row++) {
+    const start = ((to.y + row - from.y) * from.width + (to.x - from.x)) * channels;
+    out.set(plane.subarray(start, start + to.width * channels), row * to.width * channels);
+  }
+  return out;
+};

@@ -1,0 +1,403 @@
+import { convert, type InkChoice } from '../raster/convert';
+import { HALF, ONE, sizeOf, times, type Raster, type RasterKind, type RasterOf, type Region, type Rgb } from '../raster/raster';
+import { boxCoverage, cover, insidePicture, patchArea, samplingOf } from '../raster/place';
+import { crop, grow, tilesOf } from '../raster/region';
+import { sourcePatch, tilesOfPatch, type SourceInfo } from '../raster/source-tiles';
+import type { KernelMode } from '../raster/kernels';
+import type { Placement } from '../sheet/model';
+import type { AnyStep, RasterWork, StepAt } from '../steps/declare';
+import { toneStatistics, type ToneStatistics } from '../steps/statistics';
+import { joined, weakened } from '../steps/tone/table';
+import { canonicalJson, contentHash } from '../units/hash';
+import { rendered, type Node, type Rendering, type Wants, type Work } from './node';
+
+/** Changes whenever the engine's results do, so that nothing kept from another build is taken for this one's. */
+export const ENGINE_BUILD = 'uvrant-engine-1';
+
+export const keyOf = (kind: string, facts: unknown, inputs: readonly { readonly key: string }[]): string =>
+  contentHash(canonicalJson([ENGINE_BUILD, kind, facts, inputs.map((input) => input.key)]));
+
+/** Placed sources are sampled in blocks of this side, so that a turned picture's patch stays small. */
+const BLOCK = 256;
+
+/** Nothing printed. */
+export const emptyNode = (): Node<'colour'> => ({
+  key: keyOf('empty', null, []),
+  kind: 'colour',
+  kept: false,
+  want: () => undefined,
+  *render(region) {
+    yield;
+    return { kind: 'colour', region, data: new Int16Array(4 * sizeOf(region)) };
+  },
+});
+
+/** A picture placed on the sheet. */
+export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: number): Node<'colour'> => {
+  const sampling = samplingOf(info, placement, pxPerMm);
+  const { beyond } = placement;
+  return {
+    key: keyOf('picture', { sha256: info.sha256, placement, pxPerMm }, []),
+    kind: 'colour',
+    kept: true,
+    want(region, wants) {
+      for (const block of tilesOf(region, BLOCK)) {
+        for (const tile of tilesOfPatch(info, patchArea(sampling, block), beyond)) wants.tile(tile);
+      }
+    },
+    *render(region, work) {
+      const data = new Int16Array(4 * sizeOf(region));
+      for (const block of tilesOf(region, BLOCK)) {
+        const area = patchArea(sampling, block);
+        const values = new Int16Array(4 * sizeOf(block));
+        const patch = sourcePatch(info, area, beyond, work.tile);
+        work.kernels.sample(patch, sampling.affine, sampling.across, sampling.down, block, values);
+        if (beyond === 'nothing' && !insidePicture(info, area)) {
+          const coverage = boxCoverage(placement, pxPerMm, block);
+          if (coverage) cover(values, 4, coverage);
+        }
+        for (let row = 0; row < block.height; row++) {
+          const to = ((block.y + row - region.y) * region.width + block.x - region.x) * 4;
+          data.set(values.subarray(row * block.width * 4, (row + 1) * block.width * 4), to);
+        }
+        yield;
+      }
+      return { kind: 'colour', region, data };
+    },
+  };
+};
+
+/** One ink or colour over the placed box, or over everything where it holds beyond its edge. */
+export const flatNode = (colour: Rgb, placement: Placement, pxPerMm: number): Node<'ink'> => ({
+  key: keyOf('flat', { colour, placement, pxPerMm }, []),
+  kind: 'ink',
+  kept: false,
+  want: () => undefined,
+  *render(region) {
+    const edged = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region) : null;
+    yield;
+    return { kind: 'ink', region, coverage: edged ?? new Int16Array(sizeOf(region)).fill(ONE), colour };
+  },
+});
+
+/** A node's raster in another kind; the node itself where it is of that kind already. */
+export const convertNode = <K extends RasterKind>(input: Node, kind: K, choice?: InkChoice): Node<K> =>
+  input.kind === kind
+    ? (input as unknown as Node<K>)
+    : {
+        key: keyOf('convert', { kind, choice }, [input]),
+        kind,
+        kept: false,
+        want: (region, wants, work) => input.want(region, wants, work),
+        *render(region, work) {
+          return convert(yield* rendered(input, region, work), kind, work.kernels, choice) as RasterOf<K>;
+        },
+      };
+
+/** Tones of a node over its whole sheet: the node at analysis scale, and the region that is all of it. */
+export interface StatisticsNode {
+  readonly node: Node<'tone'>;
+  readonly region: Region;
+}
+
+export function* statisticsOf({ node, region }: StatisticsNode, work: Work): Rendering<ToneStatistics> {
+  const known = work.statistics.get(node.key);
+  if (known) return known;
+  const statistics = toneStatistics(yield* rendered(node, region, work));
+  work.statistics.put(node.key, statistics, statistics.weights.byteLength);
+  return statistics;
+}
+
+const wantStatistics = (statistics: StatisticsNode, wants: Wants, work: Pick<Work, 'statistics'>): void => {
+  if (!work.statistics.get(statistics.node.key)) wantOnce(statistics.node, statistics.region, wants, work);
+};
+
+/** Asks a node for what it wants, once a region. */
+export const wantOnce = (node: Node, region: Region, wants: Wants, work: Pick<Work, 'statistics'>): void => {
+  if (wants.first(node, region)) node.want(region, wants, work);
+};
+
+/** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
+export interface StepCall {
+  readonly declaration: AnyStep;
+  readonly params: Readonly<Record<string, unknown>>;
+  readonly at: StepAt;
+  readonly statistics: StatisticsNode | null;
+}
+
+const callKey = ({ declaration, params, at, statistics }: StepCall, extra: unknown): unknown => [
+  declaration.kind,
+  declaration.version,
+  params,
+  [at.pxPerMm, at.edges, at.draft],
+  statistics?.node.key,
+  extra,
+];
+
+function* knownAt(call: StepCall, work: Work): Rendering<StepAt> {
+  return call.statistics ? { ...call.at, statistics: yield* statisticsOf(call.statistics, work) } : call.at;
+}
+
+/** A run of steps that move each tone by itself, as one table; amounts are in 0 … ONE. */
+export interface PointLink extends StepCall {
+  readonly amount: number;
+}
+
+interface PointRun extends Node<'tone'> {
+  readonly links: readonly PointLink[];
+  readonly before: Node<'tone'>;
+}
+
+const isPointRun = (node: Node): node is PointRun => 'links' in node;
+
+const tableOf = (link: PointLink, at: StepAt): Int16Array => {
+  const { table } = link.declaration.apply as { table: (params: unknown, at: StepAt) => Int16Array };
+  return weakened(table(link.params, at), link.amount);
+};
+
+/** A point step after a tone; one that follows another joins its table. */
+export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> => {
+  const before = isPointRun(input) ? input.before : input;
+  const links = isPointRun(input) ? [...input.links, link] : [link];
+  let built: Int16Array | null = null;
+  const run: PointRun = {
+    key: keyOf(
+      'points',
+      links.map((each) => callKey(each, each.amount)),
+      [before],
+    ),
+    kind: 'tone',
+    kept: true,
+    before,
+    links,
+    want(region, wants, work) {
+      for (const each of links) if (each.statistics) wantStatistics(each.statistics, wants, work);
+      wantOnce(before, region, wants, work);
+    },
+    *render(region, work) {
+      if (!built) {
+        for (const each of links) {
+          const table: Int16Array = tableOf(each, yield* knownAt(each, work));
+          built = built ? joined(built, table) : table;
+        }
+      }
+      const input = yield* rendered(before, region, work);
+      const tone = new Int16Array(input.tone.length);
+      work.kernels.table(input.tone, built as Int16Array, tone);
+      return { kind: 'tone', region, tone, coverage: input.coverage };
+    },
+  };
+  return run;
+};
+
+/** A step on rasters: reads its reach beyond the region asked for. */
+export const stepNode = (input: Node, call: StepCall): Node => {
+  const { declaration } = call;
+  const reach = Math.ceil(declaration.reach(call.params) * call.at.pxPerMm);
+  return {
+    key: keyOf('step', callKey(call, null), [input]),
+    kind: declaration.gives,
+    kept: true,
+    want(region, wants, work) {
+      if (call.statistics) wantStatistics(call.statistics, wants, work);
+      wantOnce(input, grow(region, reach), wants, work);
+    },
+    *render(region, work) {
+      const at = yield* knownAt(call, work);
+      const wide = yield* rendered(input, grow(region, reach), work);
+      const apply = declaration.apply as RasterWork<unknown, RasterKind, RasterKind>;
+      return cropped(yield* apply(wide, call.params, at, work.kernels), region);
+    },
+  };
+};
+
+const cropped = (raster: Raster, region: Region): Raster => {
+  const { region: from } = raster;
+  if (raster.kind === 'colour') return { ...raster, region, data: crop(raster.data, from, region, 4) };
+  if (raster.kind === 'ink') return { ...raster, region, coverage: crop(raster.coverage, from, region) };
+  const coverage = raster.coverage && crop(raster.coverage, from, region);
+  return { ...raster, region, tone: crop(raster.tone, from, region), coverage };
+};
+
+/** A screen's ink by its measured curve, where the rendering is too small for its dots. */
+export const curveNode = (input: Node<'tone'>, call: StepCall, ink: InkChoice): Node<'ink'> => ({
+  key: keyOf('curve', callKey(call, ink), [input]),
+  kind: 'ink',
+  kept: true,
+  want: (region, wants, work) => wantOnce(input, region, wants, work),
+  *render(region, work) {
+    const { draft } = call.declaration;
+    if (draft.behaviour !== 'curve') throw new Error(`step ${call.declaration.kind} has no draft curve`);
+    const { tone, coverage: there } = yield* rendered(input, region, work);
+    const coverage = new Int16Array(tone.length);
+    work.kernels.table(tone, draft.curve(call.params, call.at), coverage);
+    if (there) cover(coverage, 1, there);
+    return { kind: 'ink', region, coverage, colour: ink.colour };
+  },
+});
+
+/** from + (to − from) · share · mask, of two nodes of one kind. */
+export const mixNode = (from: Node, to: Node, share: number, mask: Node<'tone'> | null): Node => ({
+  key: keyOf('mix', share, mask ? [from, to, mask] : [from, to]),
+  kind: to.kind,
+  kept: false,
+  want(region, wants, work) {
+    for (const node of mask ? [from, to, mask] : [from, to]) wantOnce(node, region, wants, work);
+  },
+  *render(region, work) {
+    const first = yield* rendered(from, region, work);
+    const second = yield* rendered(to, region, work);
+    const weights = mask ? (yield* rendered(mask, region, work)).tone : null;
+    const mixed = (a: Int16Array, b: Int16Array, channels: 1 | 4): Int16Array => {
+      const out = new Int16Array(a.length);
+      work.kernels.mix(a, b, channels, share, weights, out);
+      return out;
+    };
+    if (first.kind === 'colour' && second.kind === 'colour') {
+      return { ...second, data: mixed(first.data, second.data, 4) };
+    }
+    if (first.kind === 'ink' && second.kind === 'ink') {
+      return { ...second, coverage: mixed(first.coverage, second.coverage, 1) };
+    }
+    if (first.kind === 'tone' && second.kind === 'tone') {
+      const coverage = mixedCoverage(first.coverage, second.coverage, second.tone.length, mixed);
+      return { ...second, tone: mixed(first.tone, second.tone, 1), coverage };
+    }
+    throw new Error(`a ${first.kind} raster cannot be mixed with a ${second.kind} raster`);
+  },
+});
+
+const mixedCoverage = (
+  first: Int16Array | null,
+  second: Int16Array | null,
+  pixels: number,
+  mixed: (a: Int16Array, b: Int16Array, channels: 1) => Int16Array,
+): Int16Array | null => {
+  if (first === second) return first;
+  const full = new Int16Array(pixels).fill(ONE);
+  return mixed(first ?? full, second ?? full, 1);
+};
+
+/** A node's coverage multiplied by a plane. */
+export const maskedNode = (input: Node, mask: Node<'tone'>): Node => ({
+  key: keyOf('masked', null, [input, mask]),
+  kind: input.kind,
+  kept: false,
+  want(region, wants, work) {
+    wantOnce(input, region, wants, work);
+    wantOnce(mask, region, wants, work);
+  },
+  *render(region, work) {
+    const raster = yield* rendered(input, region, work);
+    const { tone: weights } = yield* rendered(mask, region, work);
+    const weighted = (plane: Int16Array, channels: 1 | 4): Int16Array => {
+      const out = plane.slice();
+      cover(out, channels, weights);
+      return out;
+    };
+    if (raster.kind === 'colour') return { ...raster, data: weighted(raster.data, 4) };
+    if (raster.kind === 'ink') return { ...raster, coverage: weighted(raster.coverage, 1) };
+    return { ...raster, coverage: raster.coverage ? weighted(raster.coverage, 1) : weights };
+  },
+});
+
+/** A plane of weights made of other nodes' rasters, pixel by pixel. */
+const planeNode = (kind: string, inputs: readonly Node[], weigh: (rasters: readonly Raster[]) => Int16Array): Node<'tone'> => ({
+  key: keyOf(kind, null, inputs),
+  kind: 'tone',
+  kept: false,
+  want(region, wants, work) {
+    for (const input of inputs) wantOnce(input, region, wants, work);
+  },
+  *render(region, work) {
+    const rasters: Raster[] = [];
+    for (const input of inputs) rasters.push(yield* rendered(input, region, work));
+    return { kind: 'tone', region, tone: weigh(rasters), coverage: null };
+  },
+});
+
+const coverageOf = (raster: Raster, i: number): number => {
+  if (raster.kind === 'ink') return raster.coverage[i] as number;
+  if (raster.kind === 'colour') return raster.data[4 * i + 3] as number;
+  return raster.coverage ? (raster.coverage[i] as number) : ONE;
+};
+
+/** Where a node is there: its coverage as weights. */
+export const coverageNode = (input: Node): Node<'tone'> =>
+  planeNode('coverage', [input], ([raster]) =>
+    Int16Array.from({ length: sizeOf((raster as Raster).region) }, (_, i) => coverageOf(raster as Raster, i)),
+  );
+
+/** The light of a node as weights: what is not there counts as white. */
+export const lightNode = (input: Node<'tone'>, invert: boolean): Node<'tone'> =>
+  planeNode(invert ? 'shade' : 'light', [input], ([raster]) => {
+    const { tone, coverage } = raster as RasterOf<'tone'>;
+    return tone.map((value, i) => {
+      const light = coverage ? ONE - times(ONE - value, coverage[i] as number) : value;
+      return invert ? ONE - light : light;
+    });
+  });
+
+/** The product of several planes of weights. */
+export const productNode = (planes: readonly Node<'tone'>[]): Node<'tone'> | null => {
+  if (planes.length < 2) return planes[0] ?? null;
+  return planeNode('product', planes, (rasters) => {
+    const out = (rasters[0] as RasterOf<'tone'>).tone.slice();
+    for (const raster of rasters.slice(1)) cover(out, 1, (raster as RasterOf<'tone'>).tone);
+    return out;
+  });
+};
+
+/** Coverage cut at one half: every pixel all or nothing, colours kept. */
+export const cutNode = (input: Node): Node => ({
+  key: keyOf('cut', null, [input]),
+  kind: input.kind,
+  kept: false,
+  want: (region, wants, work) => wantOnce(input, region, wants, work),
+  *render(region, work) {
+    const raster = yield* rendered(input, region, work);
+    const cut = (plane: Int16Array): Int16Array => plane.map((v) => (v >= HALF ? ONE : 0));
+    if (raster.kind === 'ink') return { ...raster, coverage: cut(raster.coverage) };
+    if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cut(raster.coverage) };
+    return { ...raster, data: cutColours(raster.data) };
+  },
+});
+
+const cutColours = (data: Int16Array): Int16Array => {
+  const out = new Int16Array(data.length);
+  for (let i = 0; i < data.length; i += 4) {
+    const alpha = data[i + 3] as number;
+    if (alpha < HALF) continue;
+    for (let c = 0; c < 3; c++) {
+      const value = data[i + c] as number;
+      out[i + c] = alpha === ONE ? value : Math.min(ONE, Math.floor((value * ONE + (alpha >> 1)) / alpha));
+    }
+    out[i + 3] = ONE;
+  }
+  return out;
+};
+
+/** A pass laid on what is beneath; `atop` blends colours and keeps beneath's coverage. */
+export const layNode = (
+  beneath: Node<'colour'>,
+  source: Node<'colour'>,
+  mode: KernelMode,
+  strength: number,
+  atop = false,
+  mask: Node<'tone'> | null = null,
+): Node<'colour'> => ({
+  key: keyOf('lay', { mode, strength, atop }, mask ? [beneath, source, mask] : [beneath, source]),
+  kind: 'colour',
+  kept: false,
+  want(region, wants, work) {
+    for (const node of mask ? [beneath, source, mask] : [beneath, source]) wantOnce(node, region, wants, work);
+  },
+  *render(region, work) {
+    const under = yield* rendered(beneath, region, work);
+    const over = yield* rendered(source, region, work);
+    const weights = mask ? (yield* rendered(mask, region, work)).tone : null;
+    const data = new Int16Array(under.data.length);
+    work.kernels.blend(under.data, over.data, mode, atop, strength, weights, data);
+    return { kind: 'colour', region, data };
+  },
+});

@@ -1,0 +1,85 @@
+import type { Kernels } from '../raster/kernels';
+import type { RasterKind, RasterOf, Rgb } from '../raster/raster';
+import type { Edges } from '../sheet/model';
+import type { AnyDial, Checked } from './dials';
+import type { ToneStatistics } from './statistics';
+
+export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'colour';
+
+export type Dials = Readonly<Record<string, AnyDial>>;
+export type ParamsOf<D> = {
+  readonly [K in keyof D]: D[K] extends { check: (value: unknown) => Checked<infer T> } ? T : never;
+};
+
+/** What a step may know of the rendering it works in. */
+export interface StepAt {
+  readonly pxPerMm: number;
+  readonly edges: Edges;
+  /** True while a quick preview stands in for the print. */
+  readonly draft: boolean;
+  /** The colour of an ink or colour dial. */
+  readonly colourOf: (ref: unknown) => Rgb;
+  /** Tones of the step's input over the whole sheet; null unless the step declares that it wants them. */
+  readonly statistics: ToneStatistics | null;
+}
+
+/** A step that moves each tone by itself: ONE + 1 values, so that neighbours can be joined into one. */
+export interface TonePoint<P> {
+  readonly table: (params: P, at: StepAt) => Int16Array;
+}
+
+/** A step that works on rasters; it yields between stretches of a few milliseconds. */
+export type RasterWork<P, T extends RasterKind, G extends RasterKind> = (
+  input: RasterOf<T>,
+  params: P,
+  at: StepAt,
+  kernels: Kernels,
+) => Generator<void, RasterOf<G>, void>;
+
+/** How a draft stands in for the step: the same code, or the step's measured mean curve from tone to ink. */
+export type DraftBehaviour<P> =
+  | { readonly behaviour: 'same' }
+  | {
+      readonly behaviour: 'curve';
+      /** True where the rendering is too small to show the step's structure. */
+      readonly tooFine: (params: P, at: StepAt) => boolean;
+      readonly curve: (params: P, at: StepAt) => Int16Array;
+    };
+
+export interface StepDeclaration<K extends string, D extends Dials, T extends RasterKind, G extends RasterKind> {
+  readonly kind: K;
+  readonly version: number;
+  readonly title: string;
+  readonly family: Family;
+  readonly purpose: string;
+  readonly dials: D;
+  readonly takes: T;
+  readonly gives: G;
+  /** `mix` lays the treated over the untreated, `scale` makes the treatment smaller, `none` has no amount. */
+  readonly amount: 'mix' | 'scale' | 'none';
+  /** How far beyond a pixel the step reads, mm. */
+  readonly reach: (params: ParamsOf<D>) => number;
+  readonly locality: 'local' | 'grid' | 'whole';
+  readonly draft: DraftBehaviour<ParamsOf<D>>;
+  /** True where these params need the tones of the input. */
+  readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
+  /** The ink a step prints with, where it gives one: its colour and which end of the tones it carries. */
+  readonly ink?: (params: ParamsOf<D>, at: StepAt) => { readonly colour: Rgb; readonly carriesLights: boolean };
+  /** Params of an older version brought to this one. */
+  readonly upgrade?: (params: Readonly<Record<string, unknown>>, from: number) => Readonly<Record<string, unknown>>;
+  readonly apply: TonePoint<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
+}
+
+export const defineStep = <
+  const K extends string,
+  D extends Dials,
+  const T extends RasterKind,
+  const G extends RasterKind,
+>(
+  step: StepDeclaration<K, D, T, G>,
+): StepDeclaration<K, D, T, G> => step;
+
+/** A declaration without its own types: what the engine, the forms and the documentation go through. */
+// The params of a declaration are checked by its dials before any of its functions is called with them.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+export type AnyStep = StepDeclaration<string, any, any, any>;

@@ -1,0 +1,160 @@
+import type { ColourRef } from '../sheet/model';
+
+/**
+ * The closed list of dial types. A dial says its title, its default, what more of it means, and checks a value:
+ * the value made canonical, or why it will not do. Everything else that has a form for each type (forms, schemas,
+ * documentation) is a table with one row a type.
+ */
+export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly why: string };
+
+interface DialBase<T> {
+  readonly title: string;
+  readonly default: T;
+  readonly more?: string;
+  /** Shown only while another dial of the step has this value. */
+  readonly shownWhen?: { readonly dial: string; readonly is: string | boolean };
+  readonly check: (value: unknown) => Checked<T>;
+}
+
+interface Ranged {
+  readonly min: number;
+  readonly max: number;
+}
+
+export interface ShareDial extends DialBase<number>, Ranged {
+  readonly type: 'share';
+}
+export interface LengthDial extends DialBase<number>, Ranged {
+  readonly type: 'length';
+  readonly unit: 'mm';
+}
+export interface AngleDial extends DialBase<number>, Ranged {
+  readonly type: 'angle';
+  readonly unit: '°';
+}
+export interface FrequencyDial extends DialBase<number>, Ranged {
+  readonly type: 'frequency';
+  readonly unit: 'lpi';
+}
+export interface ChoiceDial<T extends string> extends DialBase<T> {
+  readonly type: 'choice';
+  readonly options: readonly T[];
+}
+export interface ToggleDial extends DialBase<boolean> {
+  readonly type: 'toggle';
+}
+/** An ink or colour; null is the sheet's first ink. */
+export interface ColourDial extends DialBase<ColourRef | null> {
+  readonly type: 'colour';
+}
+
+export type CurvePoint = readonly [number, number];
+export interface CurvePreset {
+  readonly name: string;
+  readonly points: readonly CurvePoint[];
+}
+/** Handles of a curve, in order: over tone (0 … 1 both ways) or round the hue circle (degrees; −1 … 1). */
+export interface CurveDial extends DialBase<readonly CurvePoint[]> {
+  readonly type: 'curve';
+  readonly domain: 'tone' | 'hue';
+  readonly presets: readonly CurvePreset[];
+}
+
+export type AnyDial =
+  | ShareDial
+  | LengthDial
+  | AngleDial
+  | FrequencyDial
+  | ChoiceDial<string>
+  | ToggleDial
+  | ColourDial
+  | CurveDial;
+export type DialType = AnyDial['type'];
+export type DialOf<T extends DialType> = Extract<AnyDial, { type: T }>;
+
+const within =
+  (title: string, { min, max }: Ranged, unit: string, scale = 1): ((value: unknown) => Checked<number>) =>
+  (value) =>
+    typeof value === 'number' && value >= min && value <= max
+      ? { ok: true, value }
+      : {
+          ok: false,
+          why: `${title} is ${JSON.stringify(value)}; it goes from ${min * scale} to ${max * scale} ${unit}`.trim(),
+        };
+
+type Given<D extends { default: unknown }> = Omit<D, 'type' | 'check' | 'unit'>;
+
+export const share = (d: Omit<Given<ShareDial>, keyof Ranged> & Partial<Ranged>): ShareDial => {
+  const range = { min: d.min ?? 0, max: d.max ?? 1 };
+  return { type: 'share', ...d, ...range, check: within(d.title, range, '(1 is 100 %)') };
+};
+export const length = (d: Given<LengthDial>): LengthDial => ({
+  type: 'length',
+  unit: 'mm',
+  ...d,
+  check: within(d.title, d, 'mm'),
+});
+export const angle = (d: Given<AngleDial>): AngleDial => ({
+  type: 'angle',
+  unit: '°',
+  ...d,
+  check: within(d.title, d, 'degrees'),
+});
+export const frequency = (d: Given<FrequencyDial>): FrequencyDial => ({
+  type: 'frequency',
+  unit: 'lpi',
+  ...d,
+  check: within(d.title, d, 'lines per inch'),
+});
+export const choice = <const O extends readonly string[]>(
+  d: Omit<Given<ChoiceDial<O[number]>>, 'options' | 'default'> & { options: O; default: NoInfer<O[number]> },
+): ChoiceDial<O[number]> => ({
+  type: 'choice',
+  ...d,
+  check: (value) =>
+    (d.options as readonly unknown[]).includes(value)
+      ? { ok: true, value: value as O[number] }
+      : { ok: false, why: `${d.title} is ${JSON.stringify(value)}; it is one of ${d.options.join(', ')}` },
+});
+export const toggle = (d: Given<ToggleDial>): ToggleDial => ({
+  type: 'toggle',
+  ...d,
+  check: (value) =>
+    typeof value === 'boolean' ? { ok: true, value } : { ok: false, why: `${d.title} is true or false` },
+});
+export const colour = (d: Given<ColourDial>): ColourDial => ({
+  type: 'colour',
+  ...d,
+  check: (value) => {
+    const ref = value as { ink?: unknown; srgb?: unknown } | null;
+    if (ref === null) return { ok: true, value: null };
+    if (typeof ref === 'object' && typeof ref.ink === 'string') return { ok: true, value: { ink: ref.ink } };
+    if (typeof ref === 'object' && typeof ref.srgb === 'string' && /^#[0-9a-f]{6}$/i.test(ref.srgb)) {
+      return { ok: true, value: { srgb: ref.srgb } };
+    }
+    return { ok: false, why: `${d.title} is an ink of the sheet, a colour as #rrggbb, or null for the first ink` };
+  },
+});
+export const curve = (d: Given<CurveDial>): CurveDial => {
+  const [maxX, minY] = d.domain === 'hue' ? [360, -1] : [1, 0];
+  const good = (p: unknown): p is CurvePoint =>
+    Array.isArray(p) && p.length === 2 && p[0] >= 0 && p[0] <= maxX && p[1] >= minY && p[1] <= 1;
+  return {
+    type: 'curve',
+    ...d,
+    check: (value) => {
+      const points = value as readonly CurvePoint[];
+      const fine =
+        Array.isArray(value) &&
+        value.length <= 24 &&
+        value.every(good) &&
+        points.every((p, i) => i === 0 || p[0] > (points[i - 1] as CurvePoint)[0]);
+      return fine
+        ? { ok: true, value: points }
+        : {
+            ok: false,
+            why: `${d.title} is a list of at most 24 handles [x, y] in order of x, x in 0 … ${maxX}, y in ${minY} … 1`,
+          };
+    },
+  };
+};

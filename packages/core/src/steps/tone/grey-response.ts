@@ -1,0 +1,115 @@
+import { greyShares, LUMA } from '../../raster/convert';
+import { HUE_KNOTS } from '../../raster/kernels';
+import { ONE } from '../../raster/raster';
+import { defineStep } from '../declare';
+import { choice, curve, share, type CurvePoint } from '../dials';
+import { roundCircle } from './interpolation';
+
+/** How bright hues became on plates and films, and two responses by purpose. Common practice; tuned by eye. */
+export const RESPONSES = [
+  { name: 'even', points: [] },
+  {
+    name: 'orthochromatic',
+    points: [
+      [0, -0.46],
+      [35, -0.34],
+      [60, -0.06],
+      [120, 0.08],
+      [180, 0.26],
+      [240, 0.5],
+      [300, 0.02],
+    ],
+  },
+  {
+    name: 'panchromatic',
+    points: [
+      [0, 0.1],
+      [60, 0.02],
+      [120, -0.08],
+      [180, 0.06],
+      [240, 0.2],
+      [300, 0.12],
+    ],
+  },
+  {
+    name: 'pale skin',
+    points: [
+      [0, 0.2],
+      [28, 0.38],
+      [60, 0.2],
+      [120, 0],
+      [240, 0],
+      [320, 0.06],
+    ],
+  },
+  {
+    name: 'heavy sky',
+    points: [
+      [0, 0.16],
+      [60, 0.04],
+      [140, -0.1],
+      [195, -0.36],
+      [230, -0.46],
+      [280, -0.2],
+    ],
+  },
+] as const satisfies readonly { name: string; points: readonly CurvePoint[] }[];
+
+/** The response at the kernels' knots: g(hue) in ± ONE, from red by yellow, green, cyan, blue and magenta to red. */
+const responseTable = (points: readonly CurvePoint[]): Int16Array => {
+  const g = roundCircle(points);
+  return Int16Array.from({ length: HUE_KNOTS + 1 }, (_, knot) => Math.floor(g((knot * 360) / HUE_KNOTS) * ONE + 0.5));
+};
+
+const channelShare = (title: string, value: number) =>
+  share({
+    title,
+    min: -1,
+    max: 1.9,
+    default: value,
+    more: `${title.toLowerCase()}s print lighter`,
+    shownWhen: { dial: 'by', is: 'shares' },
+  });
+
+/**
+ * tone = luma + g(hue) · (max − min), luma by ITU-R BT.709, g a periodic monotone cubic through the handles; or free
+ * shares of red, green and blue. Neutral greys keep their tone under any response.
+ */
+export const greyResponse = defineStep({
+  kind: 'grey-response',
+  version: 1,
+  title: 'Grey response',
+  family: 'tone',
+  purpose: 'How bright each colour becomes when the picture goes to grey.',
+  dials: {
+    by: choice({ title: 'Grey by', options: ['hue', 'shares'], default: 'hue' }),
+    response: curve({
+      title: 'Response',
+      domain: 'hue',
+      presets: RESPONSES,
+      default: [],
+      more: 'that hue prints lighter',
+      shownWhen: { dial: 'by', is: 'hue' },
+    }),
+    red: channelShare('Red', 0.2126),
+    green: channelShare('Green', 0.7152),
+    blue: channelShare('Blue', 0.0722),
+  },
+  takes: 'colour',
+  gives: 'tone',
+  amount: 'mix',
+  reach: () => 0,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  *apply(input, { by, response, red, green, blue }, _, kernels) {
+    const tone = new Int16Array(input.data.length / 4);
+    const coverage = new Int16Array(tone.length);
+    yield;
+    const even = by === 'shares' || response.every(([, lift]) => lift === 0);
+    const shares = by === 'shares' ? greyShares(red, green, blue) : LUMA;
+    const least = even
+      ? kernels.grey(input.data, shares, tone, coverage)
+      : kernels.greyByHue(input.data, shares, responseTable(response), tone, coverage);
+    return { kind: 'tone', region: input.region, tone, coverage: least === ONE ? null : coverage };
+  },
+});

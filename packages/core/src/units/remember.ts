@@ -1,0 +1,16 @@
+/** A function whose latest results are kept, so many of them, by a name of its argument. */
+export const remembering = <A, R>(count: number, nameOf: (argument: A) => string, build: (argument: A) => R) => {
+  const kept = new Map<string, R>();
+  return (argument: A): R => {
+    const name = nameOf(argument);
+    const known = kept.get(name);
+    if (known !== undefined) return known;
+    const result = build(argument);
+    kept.set(name, result);
+    for (const oldest of kept.keys()) {
+      if (kept.size <= count) break;
+      kept.delete(oldest);
+    }
+    return result;
+  };
+};

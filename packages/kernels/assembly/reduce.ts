@@ -1,0 +1,47 @@
+/** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
+export function reduce(plane: usize, channels: i32, width: i32, height: i32, shift: i32, out: usize): void {
+  const side = 1 << shift;
+  const outWidth = (width + side - 1) >> shift;
+  const outHeight = (height + side - 1) >> shift;
+  for (let oy = 0; oy < outHeight; oy++) {
+    const top = oy << shift;
+    const foot = min(height, top + side);
+    for (let ox = 0; ox < outWidth; ox++) {
+      const left = ox << shift;
+      const right = min(width, left + side);
+      const count = (right - left) * (foot - top);
+      const at = out + ((<usize>(oy * outWidth + ox) * channels) << 1);
+      if (channels == 4) {
+        let sum = i32x4.splat(count >> 1);
+        for (let y = top; y < foot; y++) {
+          let from = plane + (<usize>(y * width + left) << 3);
+          const end = from + (<usize>(right - left) << 3);
+          for (; from < end; from += 8) sum = i32x4.add(sum, v128.load16x4_s(from));
+        }
+        const mean = count == 1 << (2 * shift) ? i32x4.shr_s(sum, 2 * shift) : divided(sum, count);
+        v128.store64_lane(at, i16x8.narrow_i32x4_s(mean, mean), 0);
+      } else {
+        let sum = count >> 1;
+        for (let y = top; y < foot; y++) {
+          for (let x = left; x < right; x++) sum += load<i16>(plane + (<usize>(y * width + x) << 1));
+        }
+        store<i16>(at, <i16>floorDivided(sum, count));
+      }
+    }
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function floorDivided(sum: i32, count: i32): i32 {
+  return sum >= 0 ? sum / count : -((-sum + count - 1) / count);
+}
+
+function divided(sum: v128, count: i32): v128 {
+  return i32x4(
+    floorDivided(i32x4.extract_lane(sum, 0), count),
+    floorDivided(i32x4.extract_lane(sum, 1), count),
+    floorDivided(i32x4.extract_lane(sum, 2), count),
+    floorDivided(i32x4.extract_lane(sum, 3), count),
+  );
+}

@@ -1,0 +1,127 @@
+import { clampOne, HALF, ONE } from './depth';
+
+// Spot values: see the core's raster/reference/spot.ts for the formulas and their source (ISO 32000-1 Table 128).
+const SLOPE_BITS: i32 = 5;
+const EUCLIDEAN: i32 = 1;
+const ELLIPSE: i32 = 2;
+const LINE: i32 = 3;
+const SQUARE: i32 = 4;
+const DIAMOND: i32 = 5;
+
+/** Half the sum of two Q15 values, as Q13. */
+// @ts-ignore: decorator
+@inline
+function halfSum(a: v128, b: v128): v128 {
+  return i16x8.shr_s(i16x8.add(i16x8.shr_s(a, 1), i16x8.shr_s(b, 1)), 1);
+}
+
+// @ts-ignore: decorator
+@inline
+function disc(x: v128, y: v128): v128 {
+  return i16x8.sub(i16x8.splat(8192), halfSum(i16x8.q15mulr_sat_s(x, x), i16x8.q15mulr_sat_s(y, y)));
+}
+
+// @ts-ignore: decorator
+@inline
+function hole(x: v128, y: v128): v128 {
+  const dx = i16x8.sub(i16x8.splat(32767), x);
+  const dy = i16x8.sub(i16x8.splat(32767), y);
+  return i16x8.sub(halfSum(i16x8.q15mulr_sat_s(dx, dx), i16x8.q15mulr_sat_s(dy, dy)), i16x8.splat(8192));
+}
+
+// @ts-ignore: decorator
+@inline
+function spot(shape: i32, x: v128, y: v128): v128 {
+  if (shape == LINE) return i16x8.sub(i16x8.splat(8192), i16x8.shr_s(y, 1));
+  if (shape == SQUARE) return i16x8.sub(i16x8.splat(8192), i16x8.shr_s(i16x8.max_s(x, y), 1));
+  if (shape == ELLIPSE) {
+    const y2 = i16x8.q15mulr_sat_s(i16x8.q15mulr_sat_s(y, y), i16x8.splat(29491));
+    return i16x8.sub(i16x8.splat(8192), halfSum(i16x8.q15mulr_sat_s(x, x), y2));
+  }
+  const middle = disc(x, y);
+  if (shape == EUCLIDEAN || shape == DIAMOND) {
+    const sum = i16x8.add(i16x8.shr_s(x, 1), i16x8.shr_s(y, 1));
+    const corner = hole(x, y);
+    if (shape == EUCLIDEAN) return v128.bitselect(middle, corner, i16x8.le_s(sum, i16x8.splat(16383)));
+    const slope = i16x8.sub(i16x8.splat(8192), halfSum(i16x8.q15mulr_sat_s(x, i16x8.splat(27853)), y));
+    const outer = v128.bitselect(slope, corner, i16x8.le_s(sum, i16x8.splat(20152)));
+    return v128.bitselect(middle, outer, i16x8.le_s(sum, i16x8.splat(12288)));
+  }
+  return middle;
+}
+
+/** |upper half| of eight phases, as one's complement. */
+// @ts-ignore: decorator
+@inline
+function coordinates(low: v128, high: v128): v128 {
+  const x = i16x8.narrow_i32x4_s(i32x4.shr_s(low, 16), i32x4.shr_s(high, 16));
+  return v128.xor(x, i16x8.shr_s(x, 15));
+}
+
+// @ts-ignore: decorator
+@inline
+function thresholdOf(tone: usize, i: i32, thresholds: usize): i32 {
+  return load<i32>(thresholds + (<usize>clampOne(load<i16>(tone + (<usize>i << 1))) << 2));
+}
+
+/**
+ * One row of a screen: `u`, `v` are the phases of its first pixel, `ux`, `vx` their growth a pixel. Eight pixels at a
+ * time; the caller leaves room for reading and writing up to seven pixels past the row's end.
+ */
+function screenRow(tone: usize, width: i32, u: i32, ux: i32, v: i32, vx: i32, shape: i32, thresholds: usize, out: usize): void {
+  let uLow = i32x4(u, u + ux, u + 2 * ux, u + 3 * ux);
+  let vLow = i32x4(v, v + vx, v + 2 * vx, v + 3 * vx);
+  const uFour = i32x4.splat(4 * ux);
+  const vFour = i32x4.splat(4 * vx);
+  const half = i32x4.splat(HALF);
+  const none = i16x8.splat(0);
+  const full = i16x8.splat(<i16>ONE);
+  for (let i = 0; i < width; i += 8) {
+    const uHigh = i32x4.add(uLow, uFour);
+    const vHigh = i32x4.add(vLow, vFour);
+    const s = spot(shape, coordinates(uLow, uHigh), coordinates(vLow, vHigh));
+    uLow = i32x4.add(uHigh, uFour);
+    vLow = i32x4.add(vHigh, vFour);
+    const first = i32x4(
+      thresholdOf(tone, i, thresholds),
+      thresholdOf(tone, i + 1, thresholds),
+      thresholdOf(tone, i + 2, thresholds),
+      thresholdOf(tone, i + 3, thresholds),
+    );
+    const second = i32x4(
+      thresholdOf(tone, i + 4, thresholds),
+      thresholdOf(tone, i + 5, thresholds),
+      thresholdOf(tone, i + 6, thresholds),
+      thresholdOf(tone, i + 7, thresholds),
+    );
+    // Even 16-bit lanes hold thresholds, odd ones slopes.
+    const threshold = v128.shuffle<i16>(first, second, 0, 2, 4, 6, 8, 10, 12, 14);
+    const slope = v128.shuffle<i16>(first, second, 1, 3, 5, 7, 9, 11, 13, 15);
+    const above = i16x8.sub(s, threshold);
+    const low = i32x4.add(i32x4.shr_s(i32x4.extmul_low_i16x8_s(above, slope), SLOPE_BITS), half);
+    const high = i32x4.add(i32x4.shr_s(i32x4.extmul_high_i16x8_s(above, slope), SLOPE_BITS), half);
+    const ink = i16x8.narrow_i32x4_s(low, high);
+    v128.store(out + (<usize>i << 1), i16x8.min_s(i16x8.max_s(ink, none), full));
+  }
+}
+
+/** A screen over rows of `width` pixels; phases as in the core's ScreenGrid, of the region's first pixel. */
+export function screen(
+  tone: usize,
+  width: i32,
+  height: i32,
+  u: i32,
+  ux: i32,
+  uy: i32,
+  v: i32,
+  vx: i32,
+  vy: i32,
+  shape: i32,
+  thresholds: usize,
+  out: usize,
+): void {
+  for (let row = 0; row < height; row++) {
+    const offset = (<usize>row * width) << 1;
+    screenRow(tone + offset, width, u + row * uy, ux, v + row * vy, vx, shape, thresholds, out + offset);
+  }
+}

@@ -1,0 +1,156 @@
+import { DITHER_TILE, SHAPE_NUMBERS, type KernelMode, type Kernels } from '@uvrant/core';
+import { KERNELS_WASM_BASE64 } from '../dist/module';
+import { Arena } from './arena';
+import type { KernelExports } from './exports';
+
+/** Values a call handles at once: small enough for the second-level cache. */
+const CHUNK = 32768;
+
+const MODE_NUMBERS: Readonly<Record<KernelMode, number>> = { normal: 0, multiply: 1 };
+
+const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
+
+/** The kernels in WebAssembly, with an arena of their own: one instance a worker or thread. */
+export const createKernels = (): Kernels => {
+  const arena = new Arena();
+  const module = new WebAssembly.Module(moduleBytes());
+  const instance = new WebAssembly.Instance(module, { env: { memory: arena.memory } });
+  const wasm = instance.exports as unknown as KernelExports;
+
+  /** Calls `run` with the start and end of each chunk of so many values. */
+  const inChunks = (count: number, chunk: number, run: (from: number, to: number) => void): void => {
+    for (let from = 0; from < count; from += chunk) {
+      arena.clear();
+      run(from, Math.min(count, from + chunk));
+    }
+  };
+
+  const greys = (
+    rgba: Int16Array,
+    tone: Int16Array,
+    coverage: Int16Array,
+    call: (rgba: number, pixels: number, tone: number, coverage: number) => number,
+  ): number => {
+    let least = 16384;
+    inChunks(tone.length, CHUNK, (from, to) => {
+      const source = arena.putValues(rgba.subarray(4 * from, 4 * to));
+      const toneAt = arena.reserve(2 * (to - from));
+      const coverageAt = arena.reserve(2 * (to - from));
+      least = Math.min(least, call(source, to - from, toneAt, coverageAt));
+      arena.takeValues(toneAt, tone.subarray(from, to));
+      arena.takeValues(coverageAt, coverage.subarray(from, to));
+    });
+    return least;
+  };
+
+  return {
+    grey: (rgba, [sr, sg, sb], tone, coverage) =>
+      greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) =>
+        wasm.grey(source, pixels, sr, sg, sb, toneAt, coverageAt),
+      ),
+
+    greyByHue: (rgba, [sr, sg, sb], response, tone, coverage) =>
+      greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) =>
+        wasm.greyByHue(source, pixels, sr, sg, sb, arena.putValues(response), toneAt, coverageAt),
+      ),
+
+    table(values, table, out) {
+      inChunks(values.length, 4 * CHUNK, (from, to) => {
+        const entries = arena.putValues(table);
+        const source = arena.putValues(values.subarray(from, to));
+        wasm.table(source, to - from, entries, source);
+        arena.takeValues(source, out.subarray(from, to));
+      });
+    },
+
+    screen(tone, region, grid, shape, thresholds, out) {
+      const rows = Math.max(1, Math.floor((4 * CHUNK) / region.width));
+      inChunks(region.height, rows, (from, to) => {
+        const thresholdsAt = arena.putWords(thresholds);
+        const start = from * region.width;
+        const end = to * region.width;
+        const source = arena.putValues(tone.subarray(start, end));
+        const inkAt = arena.reserve(2 * (end - start));
+        const y = region.y + from;
+        const u = (grid.u0 + Math.imul(region.x, grid.ux) + Math.imul(y, grid.uy)) | 0;
+        const v = (grid.v0 + Math.imul(region.x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+        const number = SHAPE_NUMBERS[shape];
+        wasm.screen(
+          source, region.width, to - from, u, grid.ux, grid.uy, v, grid.vx, grid.vy, number, thresholdsAt, inkAt,
+        );
+        arena.takeValues(inkAt, out.subarray(start, end));
+      });
+    },
+
+    reduce(plane, channels, width, height, shift, out) {
+      const side = 1 << shift;
+      const rows = Math.max(side, Math.floor((8 * CHUNK) / (width * channels) / side) * side);
+      const outWidth = Math.ceil(width / side);
+      inChunks(height, rows, (from, to) => {
+        const source = arena.putValues(plane.subarray(from * width * channels, to * width * channels));
+        const outStart = (from >> shift) * outWidth * channels;
+        const outEnd = Math.ceil(to / side) * outWidth * channels;
+        const outAt = arena.reserve(2 * (outEnd - outStart));
+        wasm.reduce(source, channels, width, to - from, shift, outAt);
+        arena.takeValues(outAt, out.subarray(outStart, outEnd));
+      });
+    },
+
+    sample(patch, at, across, down, region, out) {
+      arena.clear();
+      const patchAt = arena.putValues(patch.data);
+      const acrossAt = arena.putValues(across.weights);
+      const downAt = arena.putValues(down.weights);
+      const outAt = arena.reserve(out.byteLength);
+      wasm.sample(
+        patchAt, patch.x, patch.y, patch.width, at.a, at.b, at.c, at.d, at.e, at.f,
+        across.taps, across.offset, acrossAt, down.taps, down.offset, downAt,
+        region.x, region.y, region.width, region.height, outAt,
+      );
+      arena.takeValues(outAt, out);
+    },
+
+    mix(from, to, channels, share, mask, out) {
+      inChunks(from.length, CHUNK, (start, end) => {
+        const fromAt = arena.putValues(from.subarray(start, end));
+        const toAt = arena.putValues(to.subarray(start, end));
+        const maskAt = mask ? arena.putValues(mask.subarray(start / channels, end / channels)) : 0;
+        wasm.mix(fromAt, toAt, end - start, channels, share, maskAt, fromAt);
+        arena.takeValues(fromAt, out.subarray(start, end));
+      });
+    },
+
+    paint(coverage, [r, g, b], out) {
+      inChunks(coverage.length, CHUNK, (from, to) => {
+        const source = arena.putValues(coverage.subarray(from, to));
+        const outAt = arena.reserve(8 * (to - from) + 16);
+        wasm.paint(source, to - from, r, g, b, outAt);
+        arena.takeValues(outAt, out.subarray(4 * from, 4 * to));
+      });
+    },
+
+    blend(beneath, source, mode, atop, strength, mask, out) {
+      inChunks(beneath.length, CHUNK, (from, to) => {
+        const beneathAt = arena.putValues(beneath.subarray(from, to));
+        const sourceAt = arena.putValues(source.subarray(from, to));
+        const maskAt = mask ? arena.putValues(mask.subarray(from / 4, to / 4)) : 0;
+        const outAt = beneathAt;
+        wasm.blend(beneathAt, sourceAt, to - from, MODE_NUMBERS[mode], Number(atop), strength, maskAt, outAt);
+        arena.takeValues(outAt, out.subarray(from, to));
+      });
+    },
+
+    rim(rgba, region, out) {
+      const rows = Math.max(1, Math.floor(CHUNK / region.width));
+      inChunks(region.height, rows, (from, to) => {
+        const dither = arena.putWords(DITHER_TILE);
+        const start = 4 * from * region.width;
+        const end = 4 * to * region.width;
+        const source = arena.putValues(rgba.subarray(start, end));
+        const outAt = arena.reserve(end - start);
+        wasm.rim(source, region.x, region.y + from, region.width, to - from, dither, outAt);
+        arena.takeBytes(outAt, out.subarray(start, end));
+      });
+    },
+  };
+};

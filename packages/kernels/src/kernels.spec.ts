@@ -1,0 +1,138 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  filterAxis,
+  greyShares,
+  HUE_KNOTS,
+  LUMA,
+  ONE,
+  referenceKernels,
+  screenGrid,
+  SHAPE_NUMBERS,
+  type Kernels,
+  type Region,
+  type ShapeName,
+} from '@uvrant/core';
+import { createKernels } from './index';
+
+/** A small repeatable generator of numbers 0 … 1 (mulberry32, public domain). */
+const numbers = (seed: number) => () => {
+  seed = (seed + 0x6d2b79f5) | 0;
+  let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
+  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+  return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+};
+
+const planeOf = (count: number, seed: number, top = ONE): Int16Array => {
+  const next = numbers(seed);
+  return Int16Array.from({ length: count }, () => Math.floor(next() * (top + 1)));
+};
+
+/** Premultiplied colours; every eighth pixel or so is clear, half of the rest soft. */
+const coloursOf = (pixels: number, seed: number): Int16Array => {
+  const next = numbers(seed);
+  const data = new Int16Array(4 * pixels);
+  for (let i = 0; i < data.length; i += 4) {
+    const kind = next();
+    const alpha = kind < 0.12 ? 0 : kind < 0.5 ? Math.floor(next() * ONE) : ONE;
+    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(next() * (alpha + 1));
+    data[i + 3] = alpha;
+  }
+  return data;
+};
+
+/** Every kernel on inputs of odd sizes, larger and smaller than its chunks: a name and all that comes out. */
+const results = (kernels: Kernels, width: number, height: number): Record<string, ArrayLike<number>> => {
+  const pixels = width * height;
+  const region: Region = { x: -7, y: 19, width, height };
+  const rgba = coloursOf(pixels, 1);
+  const other = coloursOf(pixels, 2);
+  const tone = planeOf(pixels, 3);
+  const mask = planeOf(pixels, 4);
+  const out: Record<string, ArrayLike<number>> = {};
+  const plane = () => new Int16Array(pixels);
+  const colours = () => new Int16Array(4 * pixels);
+
+  for (const [name, shares] of [['luma', LUMA], ['beyond the whole', greyShares(1.9, -0.7, 0.3)]] as const) {
+    const grey = plane();
+    const coverage = plane();
+    const least = kernels.grey(rgba, shares, grey, coverage);
+    Object.assign(out, { [`grey ${name}`]: grey, [`grey coverage ${name}`]: coverage, [`least ${name}`]: [least] });
+  }
+  const response = Int16Array.from({ length: HUE_KNOTS + 1 }, (_, i) => ((i * 977) % (2 * ONE)) - ONE);
+  const byHue = plane();
+  out['least by hue'] = [kernels.greyByHue(rgba, LUMA, response, byHue, plane())];
+  out['grey by hue'] = byHue;
+
+  const through = plane();
+  kernels.table(planeOf(pixels, 5, 20000), Int16Array.from({ length: ONE + 1 }, (_, i) => (i * 31) % ONE), through);
+  out['table'] = through;
+
+  const thresholds = Int32Array.from({ length: ONE + 1 }, (_, t) => ((32 + ((t * 7) % 25000)) << 16) | ((t * 2 - ONE) & 0xffff));
+  for (const shape of Object.keys(SHAPE_NUMBERS) as ShapeName[]) {
+    const ink = plane();
+    kernels.screen(tone, region, screenGrid(7.3, 22.5), shape, thresholds, ink);
+    out[`screen ${shape}`] = ink;
+  }
+  for (const shift of [1, 3]) {
+    const side = 2 ** shift;
+    const small = Math.ceil(width / side) * Math.ceil(height / side);
+    const reducedPlane = new Int16Array(small);
+    kernels.reduce(tone, 1, width, height, shift, reducedPlane);
+    const reducedColours = new Int16Array(4 * small);
+    kernels.reduce(rgba, 4, width, height, shift, reducedColours);
+    Object.assign(out, { [`reduce plane ${side}`]: reducedPlane, [`reduce colours ${side}`]: reducedColours });
+  }
+  for (const scale of [0.6, 1, 1.7]) {
+    const axis = filterAxis(scale);
+    const side = Math.ceil(Math.max(width, height) * scale * 1.5) + 40;
+    const patch = { x: -20, y: -20, width: side, height: side, data: coloursOf(side * side, 6) };
+    const at = { a: scale * 0.96, b: -scale * 0.28, c: 8 + 0.28 * scale * height, d: scale * 0.28, e: scale * 0.96, f: 3.7 };
+    const sampled = colours();
+    kernels.sample(patch, at, axis, axis, { x: 0, y: 0, width, height }, sampled);
+    out[`sample ${scale}`] = sampled;
+  }
+  for (const [name, weights] of [['all over', null], ['masked', mask]] as const) {
+    const mixedPlane = plane();
+    kernels.mix(tone, planeOf(pixels, 7), 1, 5000, weights, mixedPlane);
+    const mixedColours = colours();
+    kernels.mix(rgba, other, 4, 5000, weights, mixedColours);
+    Object.assign(out, { [`mix plane ${name}`]: mixedPlane, [`mix colours ${name}`]: mixedColours });
+    for (const mode of ['normal', 'multiply'] as const) {
+      for (const atop of [false, true]) {
+        const blended = colours();
+        kernels.blend(rgba, other, mode, atop, 12000, weights, blended);
+        out[`blend ${mode} ${atop ? 'atop' : 'over'} ${name}`] = blended;
+      }
+    }
+  }
+  const painted = colours();
+  kernels.paint(tone, [1234, 9000, 16384], painted);
+  out['paint'] = painted;
+  const bytes = new Uint8Array(4 * pixels);
+  kernels.rim(rgba, region, bytes);
+  out['rim'] = bytes;
+  return out;
+};
+
+const sizes = [
+  [1, 1],
+  [3, 5],
+  [17, 13],
+  [301, 257],
+] as const;
+
+test.each(sizes)('WebAssembly and the reference agree to the bit at %d × %d pixels', (width, height) => {
+  const expected = results(referenceKernels, width, height);
+  const found = results(createKernels(), width, height);
+  for (const name of Object.keys(expected)) {
+    const want = Buffer.from(new Int32Array(Array.from(expected[name] as ArrayLike<number>)).buffer);
+    const got = Buffer.from(new Int32Array(Array.from(found[name] as ArrayLike<number>)).buffer);
+    expect({ name, same: want.equals(got) }).toEqual({ name, same: true });
+  }
+});
+
+test('the working depth of the kernels is the core’s', () => {
+  const depth = readFileSync(join(__dirname, '../assembly/depth.ts'), 'utf8');
+  expect(depth).toContain(`export const ONE: i32 = ${ONE};`);
+});
