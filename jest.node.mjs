@@ -1,8 +1,21 @@
-/** What the packages that run on Node share: TypeScript by swc, the workspaces from source. */
-export const nodeProject = (displayName) => ({
-  displayName,
+import { join } from 'node:path';
+
+const tests = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.spec.ts', '<rootDir>/test/**/*.spec.ts'],
+};
+
+/** The engine's packages: every spec bundled with what it tests. */
+export const engineProject = (displayName) => ({
+  ...tests,
+  displayName,
+  transform: { '\\.spec\\.ts$': join(import.meta.dirname, 'tools/jest-bundle.cjs') },
+});
+
+/** The server: TypeScript by swc, the workspaces from source. */
+export const nodeProject = (displayName) => ({
+  ...tests,
+  displayName,
   moduleNameMapper: {
     '^@uvrant/core$': '<rootDir>/../core/src/index.ts',
     '^@uvrant/kernels$': '<rootDir>/../kernels/src/index.ts',

@@ -1,2 +1,2 @@
-import { nodeProject } from '../../jest.node.mjs';
-export default nodeProject('kernels');
+import { engineProject } from '../../jest.node.mjs';
+export default engineProject('kernels');

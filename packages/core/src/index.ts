@@ -6,6 +6,7 @@ export * from './raster/dither';
 export * from './raster/filter';
 export * from './raster/kernels';
 export * from './raster/place';
+export * from './raster/pyramid';
 export * from './raster/raster';
 export * from './raster/reference/reference';
 export * from './raster/reference/spot';

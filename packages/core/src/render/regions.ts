@@ -1,7 +1,6 @@
 import { ONE, sizeOf, type ColourRaster, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
 import type { TileName } from '../raster/source-tiles';
-import type { Graph } from './compile';
 import { rendered, Wants, type Node, type Rendering, type Work } from './node';
 import { wantOnce } from './nodes';
 
@@ -15,25 +14,30 @@ export const plan = (node: Node, region: Region, work: Pick<Work, 'statistics'>)
   return [...wants.tiles.values()];
 };
 
-/** Unpremultiplied RGBA8 of a region of the print: the bytes that table, file and tests compare. */
-export function* renderBytes(graph: Graph, region: Region, work: Work): Rendering<Uint8Array> {
-  const { data } = yield* rendered(graph.root, region, work);
+/** Unpremultiplied RGBA8 of a region of a node: of the print, the bytes that table, file and tests compare. */
+export function* renderBytes(node: Node<'colour'>, region: Region, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
+  const { data } = yield* rendered(node, region, work);
   const bytes = new Uint8Array(4 * sizeOf(region));
   work.kernels.rim(data, region, bytes);
   return bytes;
 }
 
 /**
- * RGBA8 of a region at 1/2^halvings of the graph's scale, the mean of the encoded premultiplied values it covers.
- * `region` is in the graph's own pixels; its corner must lie on the reduced grid. Rendered in view tiles.
+ * RGBA8 of a region at 1/2^halvings of a node's scale, the mean of the encoded premultiplied values it covers.
+ * `region` is in the node's own pixels; its corner must lie on the reduced grid. Rendered in view tiles.
  */
-export function* renderReduced(graph: Graph, region: Region, halvings: number, work: Work): Rendering<Uint8Array> {
-  if (halvings === 0) return yield* renderBytes(graph, region, work);
+export function* renderReduced(
+  node: Node<'colour'>,
+  region: Region,
+  halvings: number,
+  work: Work,
+): Rendering<Uint8Array<ArrayBuffer>> {
+  if (halvings === 0) return yield* renderBytes(node, region, work);
   const side = 2 ** halvings;
   const small = reducedRegion(region, halvings);
   const data = new Int16Array(4 * sizeOf(small));
   for (const tile of tilesOf(region, Math.max(VIEW_TILE, side))) {
-    const full: ColourRaster = yield* rendered(graph.root, tile, work);
+    const full: ColourRaster = yield* rendered(node, tile, work);
     const part = reducedRegion(tile, halvings);
     const reduced = new Int16Array(4 * sizeOf(part));
     work.kernels.reduce(full.data, 4, tile.width, tile.height, halvings, reduced);

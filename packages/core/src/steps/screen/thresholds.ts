@@ -11,9 +11,17 @@ const RANGE = 2 * TOP;
 const STEEPEST = 26000;
 const PACK = 16;
 const BINS = 256;
-/** Side of the window of phases that a screen is measured on. */
-const WINDOW = 192;
-/** Cells above this many pixels meet all phases evenly; smaller ones are measured on the raster's own. */
+/** Evenly spread phases that a large cell is measured at. */
+const EVEN_PHASES = 36_000;
+/** Windows on the sheet that a small cell is measured in, pixels: apart, so that slow beats even out. */
+const WINDOW = 96;
+const WINDOWS = [
+  [0, 0],
+  [1009, 3001],
+  [5003, 2003],
+  [3511, 6007],
+] as const;
+/** Turned cells above this many pixels meet all phases evenly; smaller ones are measured on the raster's own. */
 const EVEN_CELL = 24;
 const KNOTS = 1024;
 
@@ -37,20 +45,50 @@ interface Spread {
   readonly pixelStep: Float64Array;
 }
 
-/** The phases of the pixels that a screen is measured on, with weights: a Hann window hides where it is cut off. */
-function* measuredPhases(cellPx: number, grid: ScreenGrid): Generator<readonly [number, number, number]> {
-  const fade = Array.from({ length: WINDOW }, (_, i) => 1 - cosDeg((360 * (i + 0.5)) / WINDOW));
-  const even = Math.round(2 ** 32 / WINDOW);
-  for (let y = 0; y < WINDOW; y++) {
-    for (let x = 0; x < WINDOW; x++) {
-      if (cellPx > EVEN_CELL) {
-        yield [(Math.imul(x, even) + (even >> 1)) | 0, (Math.imul(y, even) + (even >> 1)) | 0, 1];
-      } else {
-        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
-        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
-        yield [u, v, (fade[x] as number) * (fade[y] as number)];
-      }
+/** The least number of whole cells, up to 8, whose side is nearly a whole number of pixels; that side. */
+const wholeSide = (cellPx: number): number => {
+  const off = (cells: number): number => Math.abs(cells * cellPx - Math.round(cells * cellPx));
+  let best = 1;
+  for (let cells = 2; cells <= 8 && off(best) > 0.02; cells++) if (off(cells) < off(best)) best = cells;
+  return Math.round(best * cellPx);
+};
+
+type Phase = readonly [u: number, v: number, weight: number];
+
+/** A lattice that fills the cell evenly and meets few spot values twice (M. Roberts, the R2 sequence, 2018). */
+function* evenPhases(): Generator<Phase> {
+  const across = Math.round(0.7548776662466927 * 2 ** 32);
+  const down = Math.round(0.5698402909980532 * 2 ** 32);
+  for (let i = 0; i < EVEN_PHASES; i++) yield [Math.imul(i, across), Math.imul(i, down), 1];
+}
+
+/** The raster's own phases in a square of pixels; `fade` weighs each row and column. */
+function* rasterPhases(grid: ScreenGrid, left: number, top: number, fade: readonly number[]): Generator<Phase> {
+  for (const [row, down] of fade.entries()) {
+    for (const [column, across] of fade.entries()) {
+      const x = left + column;
+      const y = top + row;
+      const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
+      const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+      yield [u, v, across * down];
     }
+  }
+}
+
+/** A Hann window hides where a square of pixels cuts cells off. */
+const HANN = Array.from({ length: WINDOW }, (_, i) => 1 - cosDeg((360 * (i + 0.5)) / WINDOW));
+
+/**
+ * The phases of the pixels that a screen is measured on, with weights. Small cells: the raster's own. Large ones:
+ * evenly spread, or the raster's own over whole cells where rows of dots follow rows of pixels and many share a phase.
+ */
+function* measuredPhases(cellPx: number, grid: ScreenGrid): Generator<Phase> {
+  if (cellPx <= EVEN_CELL) {
+    for (const [left, top] of WINDOWS) yield* rasterPhases(grid, left, top, HANN);
+  } else if (grid.ux === 0 || grid.uy === 0) {
+    yield* rasterPhases(grid, 0, 0, Array.from({ length: wholeSide(cellPx) }, () => 1));
+  } else {
+    yield* evenPhases();
   }
 }
 
@@ -69,8 +107,9 @@ const measure = ({ shape, cellPx, angleDeg }: ScreenGeometry): Spread => {
     const s = spotAt(u, v);
     above[s + TOP] = (above[s + TOP] as number) + weight;
     total += weight;
-    const du = Math.abs(spotAt(u + halfPixel, v) - spotAt(u - halfPixel, v));
-    const dv = Math.abs(spotAt(u, v + halfPixel) - spotAt(u, v - halfPixel));
+    // The greater of both sides, because the difference across a ridge or a valley is nothing.
+    const du = 2 * Math.max(Math.abs(spotAt(u + halfPixel, v) - s), Math.abs(spotAt(u - halfPixel, v) - s));
+    const dv = 2 * Math.max(Math.abs(spotAt(u, v + halfPixel) - s), Math.abs(spotAt(u, v - halfPixel) - s));
     const bin = Math.min(BINS - 1, ((s + TOP) * BINS) >> 14);
     steps[bin] = (steps[bin] as number) + weight * Math.sqrt(du * du + dv * dv);
     stepWeights[bin] = (stepWeights[bin] as number) + weight;
@@ -84,7 +123,8 @@ const measure = ({ shape, cellPx, angleDeg }: ScreenGeometry): Spread => {
     above[s] = share;
     sumAbove[s] = sum;
   }
-  let last = 1;
+  const met = steps.map((step, bin) => step / (stepWeights[bin] as number)).filter((step) => step >= 0);
+  let last = met[0] as number;
   const pixelStep = steps.map((step, bin) => {
     const weight = stepWeights[bin] as number;
     if (weight > 0) last = step / weight;
@@ -95,9 +135,12 @@ const measure = ({ shape, cellPx, angleDeg }: ScreenGeometry): Spread => {
 
 /** Slope of the edge at a threshold: ONE over its width in spot values, · 2^SLOPE_BITS, as the kernel takes it. */
 const slopeAt = (spread: Spread, threshold: number, edge: number): number => {
-  const bin = Math.max(0, Math.min(BINS - 1, Math.floor(((threshold + TOP) * BINS) / RANGE)));
-  const width = Math.max(1, edge * RANGE, Math.min(RANGE, spread.pixelStep[bin] as number));
-  return Math.max(1 << SLOPE_BITS, Math.min(STEEPEST, Math.round((ONE * (1 << SLOPE_BITS)) / width)));
+  const position = Math.max(0, Math.min(BINS - 1, ((threshold + TOP) * BINS) / RANGE - 0.5));
+  const bin = Math.floor(position);
+  const from = spread.pixelStep[bin] as number;
+  const to = spread.pixelStep[Math.min(BINS - 1, bin + 1)] as number;
+  const width = Math.max(1, edge * RANGE, Math.min(RANGE, from + (to - from) * (position - bin)));
+  return Math.max(1 << SLOPE_BITS, Math.min(STEEPEST, (ONE * (1 << SLOPE_BITS)) / width));
 };
 
 /** Mean ink (0 … 1) of a screen at one threshold and slope. */
@@ -122,6 +165,7 @@ const SOLID = packed(-RANGE, STEEPEST);
 /** Thresholds at KNOTS + 1 even steps of ink, each solved so that the screen's mean is that ink. */
 const solve = (geometry: ScreenGeometry): { threshold: Float64Array; slope: Float64Array } => {
   const spread = measure(geometry);
+  const inkAt = (at: number): number => meanInk(spread, at, slopeAt(spread, at, geometry.edge), geometry.cut);
   const threshold = new Float64Array(KNOTS + 1);
   const slope = new Float64Array(KNOTS + 1);
   for (let knot = 0; knot <= KNOTS; knot++) {
@@ -129,11 +173,12 @@ const solve = (geometry: ScreenGeometry): { threshold: Float64Array; slope: Floa
     let high = RANGE;
     while (high - low > 1) {
       const middle = (low + high) >> 1;
-      if (meanInk(spread, middle, slopeAt(spread, middle, geometry.edge), geometry.cut) >= knot / KNOTS) low = middle;
+      if (inkAt(middle) >= knot / KNOTS) low = middle;
       else high = middle;
     }
-    threshold[knot] = low;
-    slope[knot] = slopeAt(spread, low, geometry.edge);
+    const nearer = inkAt(low) - knot / KNOTS <= knot / KNOTS - inkAt(high) ? low : high;
+    threshold[knot] = nearer;
+    slope[knot] = slopeAt(spread, nearer, geometry.edge);
   }
   return { threshold, slope };
 };
@@ -152,8 +197,10 @@ export const screenThresholds = (geometry: ScreenGeometry, inkOf: Int16Array): I
     const position = (ink * KNOTS) / ONE;
     const knot = Math.floor(position);
     const fraction = position - knot;
-    const from = threshold[knot] as number;
-    const between = from + ((threshold[knot + 1] as number) - from) * fraction;
-    return packed(Math.round(between), slope[fraction < 0.5 ? knot : knot + 1] as number);
+    const at = (knots: Float64Array): number => {
+      const from = knots[knot] as number;
+      return Math.round(from + ((knots[knot + 1] as number) - from) * fraction);
+    };
+    return packed(at(threshold), at(slope));
   });
 };

@@ -1,0 +1,23 @@
+/** Draws the demo's pictures into demo/pictures. Run by `npm run demo:pictures`; its output is committed. */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { dome } from './dome';
+import { moon } from './moon';
+import type { Picture } from './picture';
+
+const out = join(import.meta.dirname, 'pictures');
+const shrink = Number(process.env['SHRINK'] ?? 1);
+
+const write = async (name: string, drawn: Picture): Promise<void> => {
+  const { width, height, bytes } = drawn as Picture & { bytes: Uint8Array };
+  await sharp(bytes, { raw: { width, height, channels: 3 } })
+    .withMetadata({ density: 240 })
+    .jpeg({ quality: 88, chromaSubsampling: '4:4:4' })
+    .toFile(join(out, name));
+  console.log(`${name}: ${width} × ${height}`);
+};
+
+mkdirSync(out, { recursive: true });
+await write('dome-dusk.jpg', dome(Math.round(2400 / shrink), Math.round(3200 / shrink)));
+await write('moon.jpg', moon(Math.round(3000 / shrink)));

@@ -1,0 +1,9 @@
+declare module 'fft.js' {
+  export default class FFT {
+    constructor(size: number);
+    createComplexArray(): number[];
+    realTransform(out: number[], data: number[]): void;
+    completeSpectrum(spectrum: number[]): void;
+    transform(out: number[], data: number[]): void;
+  }
+}

@@ -1,0 +1,119 @@
+import { createKernels } from '@uvrant/kernels';
+import {
+  ByteCache,
+  compile,
+  defaultParams,
+  finish,
+  placed,
+  plan,
+  rendered,
+  renderBytes,
+  stepOfKind,
+  tileKey,
+  trueScale,
+  wholeSheet,
+  type Graph,
+  type Node,
+  type Pass,
+  type Raster,
+  type RasterKind,
+  type RasterOf,
+  type Region,
+  type Scale,
+  type Sheet,
+  type Size,
+  type Source,
+  type SourceTile,
+  type Step,
+  type TileName,
+  type ToneStatistics,
+  type Work,
+} from '../../src';
+import { motley, ramp, tilesOfPictures } from './pictures';
+
+export const PICTURES = [motley, ramp];
+export const infoOf = (sha256: string) => PICTURES.find((p) => p.info.sha256 === sha256)?.info;
+export const kernels = createKernels();
+
+/** A host in memory: only tiles that were planned may be read. */
+export const workOf = (pictures = PICTURES): Work & { fetched: Set<string>; fetch: (names: readonly TileName[]) => void } => {
+  const all = tilesOfPictures(pictures);
+  const fetched = new Set<string>();
+  return {
+    kernels,
+    fetched,
+    fetch: (names) => names.forEach((name) => fetched.add(tileKey(name))),
+    tile: (name): SourceTile => {
+      if (!fetched.has(tileKey(name))) throw new Error(`tile ${tileKey(name)} was not planned`);
+      return all(name);
+    },
+    rasters: null,
+    statistics: new ByteCache<ToneStatistics>(1e6),
+  };
+};
+
+export const step = (kind: string, params: Record<string, unknown> = {}, more: Partial<Step> = {}): Step => {
+  const declaration = stepOfKind(kind);
+  if (!declaration) throw new Error(`no step ${kind}`);
+  return {
+    id: `${kind}-1`,
+    kind,
+    version: declaration.version,
+    on: true,
+    amount: 1,
+    params: { ...defaultParams(declaration), ...params },
+    masks: [],
+    zones: [],
+    ...more,
+  };
+};
+
+export const SIZE: Size = { width: 40, height: 50 };
+
+export const pass = (id: string, source: Source, more: Partial<Pass> = {}): Pass => ({
+  id,
+  name: id,
+  on: true,
+  source,
+  placement: source.kind === 'picture' ? placed(SIZE, infoOf(source.picture.sha256) as Size, 'fill') : wholeSheet(SIZE),
+  steps: [],
+  masks: [],
+  wear: [],
+  lay: { mode: 'normal', strength: 1 },
+  ...more,
+});
+
+export const picture = (sha256: string): Source => ({ kind: 'picture', picture: { sha256 } });
+export const flat = (srgb: string): Source => ({ kind: 'flat', colour: { srgb } });
+
+export const sheet = (passes: readonly Pass[], more: Partial<Sheet> = {}): Sheet => ({
+  format: 'uvrant-sheet',
+  version: 1,
+  name: 'test',
+  size: SIZE,
+  ppi: 100,
+  edges: 'smooth',
+  stock: { name: 'news', colour: '#e9e2d2' },
+  inks: [{ id: 'soot', name: 'Soot', colour: '#1e1c1e' }],
+  passes,
+  ...more,
+});
+
+export const graphOf = (of: Sheet, scale: Scale = trueScale(of.size, of.ppi)): Graph => compile(of, scale, infoOf);
+
+export const bytesOfRegion = (graph: Graph, region: Region = graph.region, work = workOf()): Uint8Array => {
+  work.fetch(plan(graph.root, region, work));
+  return finish(renderBytes(graph.root, region, work));
+};
+
+export const rasterOf = <K extends RasterKind>(node: Node<K>, region: Region): RasterOf<K> => {
+  const work = workOf();
+  work.fetch(plan(node, region, work));
+  return finish(rendered(node, region, work));
+};
+
+/** Mean of a plane, 0 … 1. */
+export const meanOf = (plane: Int16Array): number => plane.reduce((sum, v) => sum + v, 0) / plane.length / 16384;
+
+export const planeOf = (raster: Raster): Int16Array =>
+  raster.kind === 'colour' ? raster.data : raster.kind === 'ink' ? raster.coverage : raster.tone;
