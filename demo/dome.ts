@@ -28,7 +28,8 @@ const sky = (x: number, y: number): Rgb => {
   const low = smooth(0.35, 1, up);
   let clear = mix([0.026, 0.05, 0.115], [0.2, 0.29, 0.42], low);
   clear = mix(clear, [0.95, 0.66, 0.38], clamp(1.25 * glow * low));
-  const cloud = cloudAt(x, y);
+  // Distance thins the cloud into haze over the horizon.
+  const cloud = cloudAt(x, y) * smooth(0.885, 0.8, y);
   if (cloud <= 0) return clear;
   // Light comes in along the layer from the sun: the less cloud that way, the brighter this edge.
   let shade = 0;
@@ -152,16 +153,15 @@ export const dome = (width: number, height: number): Picture => {
       if (Math.abs(x - 0.9 - 0.002 * Math.sin(y * 9)) < 0.0022 && y > 0.58) colour = [0.03, 0.028, 0.03];
       if (y > 0.6 && y < 0.72 && Math.abs(Math.abs(x - 0.9) - (y - 0.6) * 0.16) < 0.0012) colour = [0.03, 0.028, 0.03];
       const swell = 1.055 - 0.05 * Math.exp(-((x - 0.42) ** 2) / 0.05);
-      const near = ridgeLine(x + 8, swell, 0.055, 5.5, 37) - 0.006 * noise(x * 240, 3, 3);
+      const near = ridgeLine(x + 8, swell, 0.055, 5.5, 37) - 0.004 * fbm(x * 160, 3, 3, 3);
       if (y > near) {
         const depth = (y - near) / 0.3;
         const rock = fbm(x * 26, y * 44 + 3 * fbm(x * 12, y * 12, 8, 3), 2, 6);
         const slope = fbm(x * 26 + 0.35, y * 44 + 3 * fbm(x * 12, y * 12, 8, 3), 2, 6) - rock;
         const raking = clamp(0.5 + 9 * slope);
         const light = Math.exp(-2.6 * Math.abs(x - SUN.x - 0.05)) * smooth(0.6, 0, depth) + 0.1;
-        colour = mix(scale([0.028, 0.032, 0.045], 0.6 + rock), scale([0.62, 0.36, 0.2], rock), clamp(raking * light * 1.25));
-        const grass = noise(x * 900, y * 50 + 30 * noise(x * 40, y * 40, 1), 5);
-        if (depth < 0.12 && grass > 0.72) colour = mix(colour, [0.5, 0.34, 0.2], 0.35 * light * 3);
+        const rim = smooth(0.05, 0, depth) * Math.exp(-1.8 * Math.abs(x - SUN.x));
+        colour = mix(scale([0.014, 0.016, 0.024], 0.5 + rock), scale([0.62, 0.36, 0.2], rock), clamp(raking * light * 0.8 + 0.5 * rim));
       }
       picture.put(px, py, colour[0], colour[1], colour[2]);
     }

@@ -19,5 +19,6 @@ const write = async (name: string, drawn: Picture): Promise<void> => {
 };
 
 mkdirSync(out, { recursive: true });
-await write('dome-dusk.jpg', dome(Math.round(2400 / shrink), Math.round(3200 / shrink)));
-await write('moon.jpg', moon(Math.round(3000 / shrink)));
+const wanted = process.argv[2];
+if (!wanted || wanted === 'dome') await write('dome-dusk.jpg', dome(Math.round(2400 / shrink), Math.round(3200 / shrink)));
+if (!wanted || wanted === 'moon') await write('moon.jpg', moon(Math.round(3000 / shrink)));

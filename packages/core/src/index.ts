@@ -1,4 +1,6 @@
 export * from './blend/modes';
+export * from './catalogue/json-schema';
+export * from './catalogue/starting-points';
 export * from './catalogue/steps';
 export * from './raster/colour';
 export * from './raster/convert';
@@ -19,6 +21,7 @@ export * from './render/node';
 export * from './render/nodes';
 export * from './render/regions';
 export * from './render/scale';
+export * from './sheet/materials';
 export * from './sheet/model';
 export * from './sheet/placing';
 export * from './sheet/walk';

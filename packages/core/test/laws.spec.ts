@@ -101,9 +101,10 @@ describe.each(CASES)('tile invariance: %s', (_, of) => {
   });
 });
 
+const whitesPlaced = { ...pass("", picture("ramp")).placement, fit: "free" as const };
 const whites: Mask = {
   id: 'm', kind: 'picture', on: true, invert: false, anchor: 'sheet',
-  of: { picture: { sha256: 'ramp' }, placement: { ...pass('', picture('ramp')).placement, fit: 'free' } },
+  of: { picture: { sha256: 'ramp' }, placement: whitesPlaced },
 };
 
 describe.each(STEPS.map((s) => s.kind))('the amount of %s', (kind) => {
@@ -132,7 +133,7 @@ describe.each(STEPS.map((s) => s.kind))('the amount of %s', (kind) => {
     const region = { x: 20, y: 30, width: 90, height: 80 };
     const full = treated(1).output;
     const masked = treated(1, [whites]);
-    const mask = rasterOf(graphOf(sheet([pass('m', picture('ramp'), { placement: (whites.of as { placement: never }).placement })])).root, region);
+    const mask = rasterOf(graphOf(sheet([pass('m', picture('ramp'), { placement: whitesPlaced })])).root, region);
     const [from, to, got] = [masked.input, full, masked.output].map(planeOf) as [Int16Array, Int16Array, Int16Array];
     for (let i = 0; i < got.length; i += 13) {
       const weight = mask.data[4 * i + 0] as number;

@@ -1,0 +1,113 @@
+import type { AnyDial, DialOf, DialType } from '../steps/dials';
+import { STEPS } from './steps';
+
+type Json = Readonly<Record<string, unknown>>;
+
+const number = (unit: string) => ({ min, max }: { readonly min: number; readonly max: number }): Json => ({ type: 'number', minimum: min, maximum: max, description: unit });
+const hex = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' };
+const object = (properties: Json, required = Object.keys(properties)): Json => ({ type: 'object', properties, required });
+const list = (items: Json): Json => ({ type: 'array', items });
+const oneOf = (...options: string[]): Json => ({ enum: options });
+const reference = (name: string): Json => ({ $ref: `#/$defs/${name}` });
+
+/** One row a dial type; a missing row does not compile. */
+const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Json } = {
+  share: number('share, 1 = 100 %'),
+  length: number('mm'),
+  angle: number('degrees, counter-clockwise'),
+  frequency: number('lines per inch'),
+  choice: ({ options }) => oneOf(...options),
+  toggle: () => ({ type: 'boolean' }),
+  colour: () => ({ oneOf: [{ type: 'null' }, reference('colour')] }),
+  curve: ({ domain }) => ({
+    ...list({ type: 'array', prefixItems: [{ type: 'number' }, { type: 'number' }], minItems: 2, maxItems: 2 }),
+    maxItems: 24,
+    description: domain === 'hue' ? 'handles [degrees, −1 … 1] in order' : 'handles [tone, tone], 0 … 1, in order',
+  }),
+};
+const dialSchema = (dial: AnyDial): Json => ({
+  title: dial.title,
+  ...(DIALS[dial.type] as (dial: AnyDial) => Json)(dial),
+  default: dial.default,
+});
+
+const share = { type: 'number', minimum: 0, maximum: 1 };
+const millimetres = { type: 'number', exclusiveMinimum: 0, maximum: 5000 };
+
+const stepVariants = STEPS.map((step) => ({
+  if: object({ kind: { const: step.kind }, version: { const: step.version } }),
+  then: object({
+    params: object(Object.fromEntries(Object.entries(step.dials).map(([name, dial]) => [name, dialSchema(dial as AnyDial)]))),
+  }),
+}));
+
+/** JSON Schema (2020-12) of a sheet document. Keys that it does not name are kept. */
+export const sheetJsonSchema = (): Json => ({
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  title: 'Uvrant sheet',
+  ...object({
+    format: { const: 'uvrant-sheet' },
+    version: { type: 'integer', minimum: 1 },
+    name: { type: 'string', minLength: 1, maxLength: 120 },
+    size: object({ width: millimetres, height: millimetres }),
+    ppi: { type: 'integer', minimum: 36, maximum: 2400 },
+    edges: oneOf('smooth', 'hard'),
+    stock: object({ name: { type: 'string' }, colour: hex }),
+    inks: list(object({ id: { type: 'string' }, name: { type: 'string' }, colour: hex })),
+    passes: { ...list(reference('pass')), maxItems: 200 },
+  }),
+  $defs: {
+    colour: { oneOf: [object({ ink: { type: 'string' } }), object({ srgb: hex })] },
+    picture: object({ sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' }, path: { type: 'string' } }, ['sha256']),
+    placement: object({
+      x: { type: 'number' },
+      y: { type: 'number' },
+      width: millimetres,
+      height: millimetres,
+      turn: { type: 'number', minimum: -360, maximum: 360 },
+      flipX: { type: 'boolean' },
+      flipY: { type: 'boolean' },
+      fit: oneOf('fill', 'whole', 'free'),
+      beyond: oneOf('nothing', 'hold', 'repeat', 'mirror'),
+    }),
+    mask: object(
+      { id: { type: 'string' }, kind: { type: 'string' }, on: { type: 'boolean' }, invert: { type: 'boolean' }, anchor: oneOf('art', 'sheet') },
+      ['kind'],
+    ),
+    step: {
+      ...object({
+        id: { type: 'string' },
+        kind: { type: 'string' },
+        version: { type: 'integer', minimum: 1 },
+        on: { type: 'boolean' },
+        amount: share,
+        params: { type: 'object' },
+        masks: list(reference('mask')),
+        zones: list(object({ id: { type: 'string' }, masks: list(reference('mask')), params: { type: 'object' } })),
+      }),
+      allOf: stepVariants,
+    },
+    pass: object(
+      {
+        id: { type: 'string' },
+        name: { type: 'string', minLength: 1, maxLength: 120 },
+        on: { type: 'boolean' },
+        source: {
+          oneOf: [
+            object({ kind: { const: 'picture' }, picture: reference('picture') }),
+            object({ kind: { const: 'flat' }, colour: reference('colour') }),
+            object({ kind: { const: 'group' }, passes: list(reference('pass')) }),
+            object({ kind: { const: 'overall' } }),
+          ],
+        },
+        placement: reference('placement'),
+        steps: list(reference('step')),
+        masks: list(reference('mask')),
+        wear: list(object({ id: { type: 'string' }, kind: { type: 'string' } })),
+        edges: oneOf('smooth', 'hard'),
+        lay: object({ mode: { type: 'string' }, strength: share, within: { type: 'string' } }, ['mode', 'strength']),
+      },
+      ['id', 'name', 'on', 'source', 'placement', 'steps', 'masks', 'wear', 'lay'],
+    ),
+  },
+});

@@ -1,0 +1,89 @@
+import { rgbOfHex } from '../raster/colour';
+import type { ShapeName } from '../raster/kernels';
+import { SHEET_FORMAT, SHEET_VERSION, type Edges, type Ink, type Pass, type PictureRef, type Sheet, type Size, type Step, type Stock } from '../sheet/model';
+import { placed, wholeSheet } from '../sheet/placing';
+import { lpiOfCells } from '../units/length';
+import { defaultParams, stepOfKind, type StepKind } from './steps';
+
+/** Ways to begin with a picture, tuned by eye on the demo's. */
+export interface StartingPoint {
+  readonly name: string;
+  readonly note: string;
+  readonly screen: { readonly shape: ShapeName; readonly cells: number; readonly angle: number; readonly hardness: number } | null;
+  /** How far from white the lightest tones print, so that blown light keeps its dots. */
+  readonly outWhite: number;
+}
+
+export const STARTING_POINTS: readonly StartingPoint[] = [
+  { name: 'Coarse dots', note: '46 across', screen: { shape: 'round', cells: 46, angle: 22.5, hardness: 0.9 }, outWhite: 0.96 },
+  { name: 'Lines', note: '84 across', screen: { shape: 'line', cells: 84, angle: 45, hardness: 0.9 }, outWhite: 0.93 },
+  { name: 'Fine dots', note: '140 across', screen: { shape: 'round', cells: 140, angle: 22.5, hardness: 0.82 }, outWhite: 0.96 },
+  { name: 'As it is', note: 'no screen', screen: null, outWhite: 1 },
+];
+
+export interface SheetOrder {
+  readonly name: string;
+  readonly size: Size;
+  readonly ppi: number;
+  readonly edges: Edges;
+  readonly stock: Stock;
+  readonly ink: Ink;
+  /** An ink laid flat over the whole sheet first; null for the bare stock. */
+  readonly ground: Ink | null;
+}
+
+const fresh = (kind: StepKind, params: Readonly<Record<string, unknown>>): Step => {
+  const declaration = stepOfKind(kind);
+  if (!declaration) throw new Error(`no step ${kind}`);
+  return {
+    id: kind,
+    kind,
+    version: declaration.version,
+    on: true,
+    amount: 1,
+    params: { ...defaultParams(declaration), ...params },
+    masks: [],
+    zones: [],
+  };
+};
+
+const luma = (hex: string): number => {
+  const [r, g, b] = rgbOfHex(hex);
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+};
+
+/** A sheet made from a picture that fills it; an ink lighter than what it prints on carries the lights. */
+export const startedSheet = (order: SheetOrder, picture: PictureRef & { readonly name: string; readonly size: Size }, point: StartingPoint): Sheet => {
+  const { size, ink, ground, stock } = order;
+  const carries = luma(ink.colour) > luma((ground ?? stock).colour) ? 'lights' : 'darks';
+  const placement = placed(size, picture.size, 'fill');
+  const steps = [fresh('grey-response', {}), fresh('levels', { outWhite: carries === 'lights' ? 1 : point.outWhite })];
+  if (point.screen) {
+    const { shape, cells, angle, hardness } = point.screen;
+    steps.push(fresh('screen', { shape, lpi: lpiOfCells(placement.width, cells), angle, hardness, carries, ink: { ink: ink.id } }));
+  }
+  const base = { on: true, masks: [], wear: [] } as const;
+  const laid: Pass = {
+    ...base,
+    id: 'picture',
+    name: picture.name,
+    source: { kind: 'picture', picture: picture.path === undefined ? { sha256: picture.sha256 } : { sha256: picture.sha256, path: picture.path } },
+    placement,
+    steps: point.screen ? steps : [],
+    lay: { mode: 'normal', strength: 1 },
+  };
+  const under: Pass[] = ground
+    ? [{ ...base, id: 'ground', name: `${ground.name} ground`, source: { kind: 'flat', colour: { ink: ground.id } }, placement: wholeSheet(size), steps: [], lay: { mode: 'normal', strength: 1 } }]
+    : [];
+  return {
+    format: SHEET_FORMAT,
+    version: SHEET_VERSION,
+    name: order.name,
+    size,
+    ppi: order.ppi,
+    edges: point.screen ? order.edges : 'smooth',
+    stock,
+    inks: ground && ground.id !== ink.id ? [ink, ground] : [ink],
+    passes: [...under, laid],
+  };
+};

@@ -1,0 +1,22 @@
+// Bundles the server, its worker threads and its command line; packages from npm stay outside.
+import { join } from 'node:path';
+import { build } from 'esbuild';
+
+const packages = join(import.meta.dirname, '..');
+await build({
+  entryPoints: ['src/main.ts', 'src/assets/ingest.worker.ts', 'src/dispatch/send-out.worker.ts', 'src/render/cli.ts'],
+  entryNames: '[name]',
+  absWorkingDir: import.meta.dirname,
+  outdir: 'dist',
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  packages: 'external',
+  alias: {
+    '@uvrant/core': join(packages, 'core/src/index.ts'),
+    '@uvrant/kernels': join(packages, 'kernels/src/index.ts'),
+  },
+  logLevel: 'warning',
+});

@@ -1,0 +1,2 @@
+import { nodeProject } from '../../jest.node.mjs';
+export default nodeProject('server');

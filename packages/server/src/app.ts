@@ -1,0 +1,87 @@
+import { join } from 'node:path';
+import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
+import { Piscina } from 'piscina';
+import { assetsPlugin } from './assets/plugin';
+import { AssetStore } from './assets/store';
+import { openDb } from './db/open';
+import { dispatchPlugin } from './dispatch/plugin';
+import { DispatchService } from './dispatch/service';
+import { AppError, ERROR_STATUS } from './errors';
+import { EventBus } from './events/bus';
+import { eventsPlugin } from './events/plugin';
+import { jobsPlugin } from './jobs/plugin';
+import { JobService } from './jobs/service';
+import { servePages } from './pages';
+import { guard } from './security';
+import { sheetsPlugin } from './sheets/plugin';
+import { SheetService } from './sheets/service';
+import { validateWithJoi } from './validation';
+
+export interface AppPlaces {
+  readonly dataDir: string;
+  /** The built worker threads. */
+  readonly workersDir: string;
+  readonly migrationsDir: string;
+  readonly webDir: string;
+}
+
+export interface Services {
+  readonly jobs: JobService;
+  readonly sheets: SheetService;
+  readonly assets: AssetStore;
+  readonly dispatch: DispatchService;
+}
+
+const MOST_DOCUMENT_BYTES = 8 * 2 ** 20;
+
+const pool = (dir: string, file: string): Piscina =>
+  new Piscina({ filename: join(dir, file), minThreads: 0, maxThreads: 1, idleTimeout: 30_000 });
+
+const answerErrors = (app: FastifyInstance): void => {
+  app.setErrorHandler((error: FastifyError | AppError, request, reply) => {
+    if (error instanceof AppError) {
+      return reply.code(error.status).send({ code: error.code, message: error.message, ...error.facts });
+    }
+    const status = error.statusCode ?? 500;
+    if (status < 500) return reply.code(status).send({ code: 'bad-request', message: error.message });
+    request.log.error(error);
+    return reply.code(ERROR_STATUS.internal).send({ code: 'internal', message: 'Something went wrong in the server; its log says what.' });
+  });
+  app.setNotFoundHandler((request, reply) =>
+    reply.code(404).send({ code: 'not-found', message: `There is nothing at ${request.method} ${request.url.split('?')[0]}.` }),
+  );
+};
+
+/** The whole server on one data directory, not listening yet. */
+export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstance; services: Services }> => {
+  const { db, close } = openDb(places.dataDir, places.migrationsDir);
+  const app = Fastify({ logger: { level: 'error' }, bodyLimit: MOST_DOCUMENT_BYTES, forceCloseConnections: true });
+  validateWithJoi(app);
+  guard(app);
+  answerErrors(app);
+
+  const bus = new EventBus();
+  const ingesting = pool(places.workersDir, 'ingest.worker.js');
+  const sending = pool(places.workersDir, 'send-out.worker.js');
+  const jobs = new JobService(db);
+  const assets = new AssetStore(db, places.dataDir, ingesting);
+  const sheets = new SheetService(db, assets);
+  const dispatch = new DispatchService(db, places.dataDir, assets, sending, bus);
+
+  await app.register(eventsPlugin(bus));
+  await app.register(jobsPlugin(jobs, sheets, assets));
+  await app.register(sheetsPlugin(sheets, jobs, bus));
+  await app.register(assetsPlugin(assets, jobs, bus));
+  await app.register(dispatchPlugin(dispatch, sheets, jobs));
+  await servePages(app, places.webDir);
+  app.addHook('onReady', (ready) => {
+    dispatch.wake();
+    ready();
+  });
+  app.addHook('onClose', async () => {
+    await dispatch.close();
+    await Promise.all([ingesting.destroy(), sending.destroy()]);
+    close();
+  });
+  return { app, services: { jobs, sheets, assets, dispatch } };
+};

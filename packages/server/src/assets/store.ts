@@ -1,0 +1,187 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createWriteStream, existsSync, mkdirSync, openSync, readdirSync, readSync, closeSync, renameSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { MessageChannel } from 'node:worker_threads';
+import { and, desc, eq } from 'drizzle-orm';
+import type { Piscina } from 'piscina';
+import type { SourceInfo } from '@uvrant/core';
+import type { Db } from '../db/open';
+import { assets, jobAssets } from '../db/schema';
+import { AppError } from '../errors';
+import { ACCEPTED, formatOf, MOST_BYTES } from './formats';
+import type { IngestResult, IngestTask } from './ingest.worker';
+import { tilePath } from './pyramid-writer';
+
+export interface Asset extends SourceInfo {
+  readonly name: string;
+  readonly format: string;
+  readonly bytes: number;
+  readonly ppi: number | null;
+}
+
+type AssetRow = typeof assets.$inferSelect;
+const infoOf = (row: AssetRow): SourceInfo => ({
+  sha256: row.sha256,
+  width: row.width,
+  height: row.height,
+  channels: row.channels as SourceInfo['channels'],
+  depth: row.depth as SourceInfo['depth'],
+  levels: row.levels,
+});
+
+/**
+ * The pictures: each file once, by its hash, beside its pyramid. A file is written aside, and its folder takes its
+ * place by one rename once the pyramid is whole.
+ */
+export class AssetStore {
+  private readonly folder: string;
+  private readonly incoming: string;
+  private readonly underWay = new Map<string, Promise<void>>();
+
+  constructor(
+    private readonly db: Db,
+    dataDir: string,
+    private readonly workers: Piscina,
+  ) {
+    this.folder = join(dataDir, 'assets');
+    this.incoming = join(dataDir, 'incoming');
+    this.sweep();
+  }
+
+  /** Clears what an earlier run left half-done: uploads, and folders that no row knows. */
+  private sweep(): void {
+    rmSync(this.incoming, { recursive: true, force: true });
+    mkdirSync(this.incoming, { recursive: true });
+    mkdirSync(this.folder, { recursive: true });
+    const known = new Set(this.db.select({ sha256: assets.sha256 }).from(assets).all().map((row) => row.sha256));
+    for (const name of readdirSync(this.folder)) {
+      if (!known.has(name)) rmSync(join(this.folder, name), { recursive: true, force: true });
+    }
+  }
+
+  info(sha256: string): SourceInfo | undefined {
+    const row = this.db.select().from(assets).where(eq(assets.sha256, sha256)).get();
+    return row && infoOf(row);
+  }
+
+  /** The folder of a picture's pyramid. */
+  folderOf(sha256: string): string {
+    return join(this.folder, sha256);
+  }
+
+  tile(sha256: string, level: number, x: number, y: number): string {
+    return tilePath(this.folderOf(sha256), level, x, y);
+  }
+
+  ofJob(jobId: string): Asset[] {
+    return this.db
+      .select()
+      .from(jobAssets)
+      .innerJoin(assets, eq(assets.sha256, jobAssets.sha256))
+      .where(eq(jobAssets.jobId, jobId))
+      .orderBy(desc(jobAssets.addedAt))
+      .all()
+      .map(({ assets: row, job_assets: { name } }) => ({
+        ...infoOf(row),
+        name,
+        format: row.format,
+        bytes: row.bytes,
+        ppi: row.ppi,
+      }));
+  }
+
+  ofJobBySha(jobId: string, sha256: string): Asset | undefined {
+    return this.ofJob(jobId).find((asset) => asset.sha256 === sha256);
+  }
+
+  /**
+   * Takes a file into a job; one that is here already is not decoded again.
+   * @throws AppError `empty-file`, `file-too-large`, `not-a-picture`, `picture-too-large`, `broken-picture`; nothing is kept.
+   */
+  async take(
+    jobId: string,
+    name: string,
+    content: Readable & { readonly truncated?: boolean },
+    tell: (share: number) => void,
+  ): Promise<Asset> {
+    const aside = join(this.incoming, randomUUID());
+    mkdirSync(aside);
+    try {
+      const file = join(aside, 'original');
+      const { sha256, bytes } = await this.receive(content, file, name);
+      await this.ingestOnce(sha256, bytes, file, aside, tell);
+      this.db
+        .insert(jobAssets)
+        .values({ jobId, sha256, name, addedAt: Date.now() })
+        .onConflictDoUpdate({ target: [jobAssets.jobId, jobAssets.sha256], set: { addedAt: Date.now() } })
+        .run();
+      return this.ofJobBySha(jobId, sha256) as Asset;
+    } finally {
+      rmSync(aside, { recursive: true, force: true });
+    }
+  }
+
+  private async receive(content: Readable & { truncated?: boolean }, file: string, name: string) {
+    const hash = createHash('sha256');
+    let bytes = 0;
+    await pipeline(
+      content,
+      async function* (chunks: AsyncIterable<Buffer>) {
+        for await (const chunk of chunks) {
+          hash.update(chunk);
+          bytes += chunk.length;
+          yield chunk;
+        }
+      },
+      createWriteStream(file, { flush: true }),
+    );
+    if (content.truncated || bytes > MOST_BYTES) {
+      throw new AppError('file-too-large', `“${name}” is larger than 500 MB. ${ACCEPTED}.`);
+    }
+    if (bytes === 0) throw new AppError('empty-file', `“${name}” is empty. ${ACCEPTED}.`);
+    return { sha256: hash.digest('hex'), bytes };
+  }
+
+  /** One decoding a hash at a time: a second sender of the same file waits for the first. */
+  private async ingestOnce(sha256: string, bytes: number, file: string, aside: string, tell: (share: number) => void) {
+    while (this.underWay.has(sha256)) await this.underWay.get(sha256)?.catch(() => undefined);
+    if (this.info(sha256)) return;
+    const work = this.ingest(sha256, bytes, file, aside, tell).finally(() => this.underWay.delete(sha256));
+    this.underWay.set(sha256, work);
+    await work;
+  }
+
+  private async ingest(sha256: string, bytes: number, file: string, aside: string, tell: (share: number) => void) {
+    const head = new Uint8Array(16);
+    const opened = openSync(file, 'r');
+    readSync(opened, head, 0, 16, 0);
+    closeSync(opened);
+    const format = formatOf(head);
+    if (!format) throw new AppError('not-a-picture', `This file is none of the pictures that can be read. ${ACCEPTED}.`);
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', tell);
+    const task: IngestTask = { file, folder: aside, sha256, progress: port2 };
+    const result = (await this.workers.run(task, { transferList: [port2] }).finally(() => port1.close())) as IngestResult;
+    if (!result.ok) throw new AppError(result.code, result.message);
+    const { info, ppi } = result;
+    renameSync(file, join(aside, `original.${format.ending}`));
+    const place = this.folderOf(sha256);
+    if (existsSync(place)) rmSync(place, { recursive: true });
+    renameSync(aside, place);
+    this.db
+      .insert(assets)
+      .values({ ...info, format: format.name, bytes, ppi, createdAt: Date.now() })
+      .run();
+  }
+
+  has(jobId: string, sha256: string): boolean {
+    const row = this.db
+      .select({ sha256: jobAssets.sha256 })
+      .from(jobAssets)
+      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))
+      .get();
+    return row !== undefined;
+  }
+}

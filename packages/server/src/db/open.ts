@@ -1,0 +1,48 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import BetterSqlite from 'better-sqlite3';
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import * as schema from './schema';
+
+export type Db = BetterSQLite3Database<typeof schema>;
+
+export interface OpenDb {
+  readonly db: Db;
+  readonly close: () => void;
+}
+
+/**
+ * Holds the data directory for one server at a time, by an exclusive transaction on a small database of its own; the
+ * operating system lets go of it however the process ends.
+ * @throws Error where another server holds it.
+ */
+const hold = (dataDir: string): BetterSqlite.Database => {
+  const lock = new BetterSqlite(join(dataDir, 'lock.db'), { timeout: 0 });
+  try {
+    lock.exec('BEGIN EXCLUSIVE');
+  } catch {
+    lock.close();
+    throw new Error(`Another Uvrant is running on ${dataDir}. Stop it, or give this one a directory of its own: --data DIR`);
+  }
+  return lock;
+};
+
+/** Opens the database of a data directory, alone, brought to the current schema. */
+export const openDb = (dataDir: string, migrations: string): OpenDb => {
+  mkdirSync(dataDir, { recursive: true });
+  const lock = hold(dataDir);
+  const sqlite = new BetterSqlite(join(dataDir, 'uvrant.db'));
+  sqlite.pragma('journal_mode = WAL');
+  sqlite.pragma('foreign_keys = ON');
+  sqlite.pragma('synchronous = FULL');
+  const db = drizzle(sqlite, { schema });
+  migrate(db, { migrationsFolder: migrations });
+  return {
+    db,
+    close: () => {
+      sqlite.close();
+      lock.close();
+    },
+  };
+};

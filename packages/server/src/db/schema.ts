@@ -1,0 +1,93 @@
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+export const jobs = sqliteTable('jobs', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  createdAt: integer('created_at').notNull(),
+  openedAt: integer('opened_at').notNull(),
+});
+
+export const sheets = sqliteTable(
+  'sheets',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    name: text('name').notNull(),
+    revision: integer('revision').notNull(),
+    document: text('document').notNull(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+  },
+  (table) => [index('sheets_by_job').on(table.jobId)],
+);
+
+/** Edits already taken in, so that one sent twice counts once. */
+export const edits = sqliteTable('edits', {
+  editId: text('edit_id').primaryKey(),
+  sheetId: text('sheet_id')
+    .notNull()
+    .references(() => sheets.id),
+  revision: integer('revision').notNull(),
+});
+
+/** Ingested pictures, by the SHA-256 of the file. */
+export const assets = sqliteTable('assets', {
+  sha256: text('sha256').primaryKey(),
+  format: text('format').notNull(),
+  bytes: integer('bytes').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  channels: integer('channels').notNull(),
+  depth: integer('depth').notNull(),
+  levels: integer('levels').notNull(),
+  /** Pixels per inch that the file states; null where it states none. */
+  ppi: integer('ppi'),
+  createdAt: integer('created_at').notNull(),
+});
+
+/** Which pictures a job has, under the name each came with. */
+export const jobAssets = sqliteTable(
+  'job_assets',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    sha256: text('sha256')
+      .notNull()
+      .references(() => assets.sha256),
+    name: text('name').notNull(),
+    addedAt: integer('added_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
+);
+
+/** Files sent out or on their way: all that each needs is frozen in its row. */
+export const sendOuts = sqliteTable(
+  'send_outs',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    sheetId: text('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
+    sheetName: text('sheet_name').notNull(),
+    format: text('format').notNull(),
+    /** The sheet as it was, as JSON. */
+    document: text('document').notNull(),
+    build: text('build').notNull(),
+    devicePpi: integer('device_ppi').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    state: text('state', { enum: ['queued', 'rendering', 'done', 'failed', 'cancelled'] }).notNull(),
+    attempts: integer('attempts').notNull(),
+    bytes: integer('bytes'),
+    error: text('error'),
+    createdAt: integer('created_at').notNull(),
+    finishedAt: integer('finished_at'),
+  },
+  (table) => [index('send_outs_by_state').on(table.state)],
+);

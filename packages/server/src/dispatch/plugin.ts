@@ -1,0 +1,51 @@
+import { createReadStream, statSync } from 'node:fs';
+import type { FastifyPluginCallback } from 'fastify';
+import Joi from 'joi';
+import type { JobService } from '../jobs/service';
+import type { SheetService } from '../sheets/service';
+import { OUTPUT_FORMAT_NAMES, type OutputFormatName } from './formats';
+import type { DispatchService } from './service';
+
+const byId = Joi.object({ id: Joi.string().required() });
+
+export const dispatchPlugin =
+  (dispatch: DispatchService, sheets: SheetService, jobs: JobService): FastifyPluginCallback =>
+  (app, _, done) => {
+    app.get<{ Params: { id: string } }>('/api/jobs/:id/send-outs', { schema: { params: byId } }, (request) =>
+      dispatch.ofJob(jobs.need(request.params.id).id),
+    );
+
+    app.post<{ Params: { id: string }; Body: { format: OutputFormatName; devicePpi?: number } }>(
+      '/api/sheets/:id/send-outs',
+      {
+        schema: {
+          params: byId,
+          body: Joi.object({
+            format: Joi.string()
+              .valid(...OUTPUT_FORMAT_NAMES)
+              .required(),
+            devicePpi: Joi.number().integer().min(36).max(2400),
+          }),
+        },
+      },
+      async (request, reply) => {
+        const sheet = sheets.need(request.params.id);
+        const { format, devicePpi } = request.body;
+        return reply.code(202).send(dispatch.queue(sheet, format, devicePpi ?? sheet.document.ppi));
+      },
+    );
+
+    app.post<{ Params: { id: string } }>('/api/send-outs/:id/cancel', { schema: { params: byId } }, (request) =>
+      dispatch.cancel(request.params.id),
+    );
+
+    app.get<{ Params: { id: string } }>('/api/send-outs/:id/file', { schema: { params: byId } }, (request, reply) => {
+      const { path, name, mime } = dispatch.file(request.params.id);
+      return reply
+        .header('content-disposition', `attachment; filename="${name.replace(/[^\x20-\x7e]/g, '-')}"; filename*=UTF-8''${encodeURIComponent(name)}`)
+        .header('content-length', statSync(path).size)
+        .type(mime)
+        .send(createReadStream(path));
+    });
+    done();
+  };

@@ -1,0 +1,225 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { MessageChannel } from 'node:worker_threads';
+import { and, asc, desc, eq } from 'drizzle-orm';
+import type { Piscina } from 'piscina';
+import { compileAnalysis, CompileError, ENGINE_BUILD, inchesFromMm, picturesOf, trueScale, type Sheet } from '@uvrant/core';
+import type { AssetStore } from '../assets/store';
+import type { Db } from '../db/open';
+import { sendOuts } from '../db/schema';
+import { AppError } from '../errors';
+import type { EventBus } from '../events/bus';
+import type { KeptSheet } from '../sheets/service';
+import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
+import type { SendOutTask } from './send-out.worker';
+
+type Row = typeof sendOuts.$inferSelect;
+/** A send-out as windows see it. */
+export type SendOut = Omit<Row, 'document'> & { readonly fileName: string };
+
+const MOST_ATTEMPTS = 3;
+
+const plain = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase() || 'sheet';
+
+const inches = (mm: number): string => String(Math.round(inchesFromMm(mm) * 100) / 100);
+
+const fileNameOf = (row: Row): string => {
+  const { size } = JSON.parse(row.document) as Sheet;
+  const ending = OUTPUT_FORMATS[row.format as OutputFormatName].ending;
+  return `${plain(row.sheetName)}-${inches(size.width)}x${inches(size.height)}in-${row.devicePpi}ppi.${ending}`;
+};
+
+const seen = (row: Row): SendOut => {
+  const { document: _frozen, ...rest } = row;
+  return { ...rest, fileName: fileNameOf(row) };
+};
+
+/**
+ * The queue of files to be sent out. A send-out freezes the sheet and the hashes of its pictures; it is rendered aside,
+ * one after another, and takes its place by a rename before it is marked done.
+ */
+export class DispatchService {
+  private readonly folder: string;
+  private running: { readonly id: string; readonly stop: AbortController } | null = null;
+  private closed = false;
+  private turn: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly db: Db,
+    dataDir: string,
+    private readonly assets: AssetStore,
+    private readonly workers: Piscina,
+    private readonly bus: EventBus,
+  ) {
+    this.folder = join(dataDir, 'sent');
+    mkdirSync(this.folder, { recursive: true });
+    this.recover();
+  }
+
+  /** Half-done work of an earlier run is queued again, or failed after three tries; files that no row knows go. */
+  private recover(): void {
+    for (const row of this.db.select().from(sendOuts).where(eq(sendOuts.state, 'rendering')).all()) {
+      const spent = row.attempts >= MOST_ATTEMPTS;
+      this.set(row.id, spent ? { state: 'failed', error: 'The server stopped three times while rendering it.', finishedAt: Date.now() } : { state: 'queued' });
+    }
+    const done = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'done')).all();
+    const known = new Set(done.map((row) => this.nameOf(row)));
+    for (const name of readdirSync(this.folder)) if (!known.has(name)) rmSync(join(this.folder, name), { force: true });
+    for (const row of done) {
+      if (!existsSync(this.pathOf(row))) this.set(row.id, { state: 'failed', error: 'The file is gone from the data directory.' });
+    }
+  }
+
+  private nameOf(row: Row): string {
+    return `${row.id}.${OUTPUT_FORMATS[row.format as OutputFormatName].ending}`;
+  }
+
+  private pathOf(row: Row): string {
+    return join(this.folder, this.nameOf(row));
+  }
+
+  private set(id: string, change: Partial<Row>): void {
+    this.db.update(sendOuts).set(change).where(eq(sendOuts.id, id)).run();
+  }
+
+  private row(id: string): Row {
+    const row = this.db.select().from(sendOuts).where(eq(sendOuts.id, id)).get();
+    if (!row) throw new AppError('not-found', 'This send-out is not here.');
+    return row;
+  }
+
+  private tell(row: Row, share: number): void {
+    this.bus.tell({ topic: 'send-out', id: row.id, jobId: row.jobId, state: row.state, share });
+  }
+
+  /** Latest first. */
+  ofJob(jobId: string): SendOut[] {
+    return this.db.select().from(sendOuts).where(eq(sendOuts.jobId, jobId)).orderBy(desc(sendOuts.createdAt)).all().map(seen);
+  }
+
+  /**
+   * Freezes a sheet and queues it.
+   * @throws AppError `cannot-print` for a sheet with parts that this version does not know or cannot find.
+   */
+  queue(kept: KeptSheet, format: OutputFormatName, devicePpi: number): SendOut {
+    const { document: sheet } = kept;
+    this.printable(sheet);
+    const { width, height } = trueScale(sheet.size, devicePpi);
+    const row: Row = {
+      id: randomUUID(),
+      jobId: kept.jobId,
+      sheetId: kept.id,
+      sheetName: sheet.name,
+      format,
+      document: JSON.stringify(sheet),
+      build: ENGINE_BUILD,
+      devicePpi,
+      width,
+      height,
+      state: 'queued',
+      attempts: 0,
+      bytes: null,
+      error: null,
+      createdAt: Date.now(),
+      finishedAt: null,
+    };
+    this.db.insert(sendOuts).values(row).run();
+    this.tell(row, 0);
+    this.wake();
+    return seen(row);
+  }
+
+  private printable(sheet: Sheet): void {
+    try {
+      const { unknown } = compileAnalysis(sheet, (sha256) => this.assets.info(sha256));
+      if (unknown.length > 0) {
+        throw new AppError('cannot-print', `The sheet cannot print true: this version does not know ${unknown.join(', ')}. Remove it, or open the sheet with a newer Uvrant.`);
+      }
+    } catch (error) {
+      if (error instanceof CompileError) throw new AppError('cannot-print', error.message);
+      throw error;
+    }
+  }
+
+  /** @throws AppError `wrong-state` where it has ended already. */
+  cancel(id: string): SendOut {
+    const row = this.row(id);
+    if (row.state !== 'queued' && row.state !== 'rendering') {
+      throw new AppError('wrong-state', `This send-out is ${row.state} already; only one that waits or renders can be called off.`);
+    }
+    this.set(id, { state: 'cancelled', finishedAt: Date.now() });
+    if (this.running?.id === id) this.running.stop.abort();
+    const cancelled = this.row(id);
+    this.tell(cancelled, 0);
+    return seen(cancelled);
+  }
+
+  /** Path and name of a finished file. @throws AppError `wrong-state` while there is none. */
+  file(id: string): { path: string; name: string; mime: string } {
+    const row = this.row(id);
+    if (row.state !== 'done') throw new AppError('wrong-state', `This send-out is ${row.state}: there is no file to take yet.`);
+    return { path: this.pathOf(row), name: fileNameOf(row), mime: OUTPUT_FORMATS[row.format as OutputFormatName].mime };
+  }
+
+  /** Sees to what waits; called at the start and whenever something was queued. */
+  wake(): void {
+    this.turn = this.turn.then(() => this.next());
+  }
+
+  private async next(): Promise<void> {
+    if (this.closed) return;
+    const row = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'queued')).orderBy(asc(sendOuts.createdAt)).get();
+    if (!row) return;
+    this.db
+      .update(sendOuts)
+      .set({ state: 'rendering', attempts: row.attempts + 1 })
+      .where(and(eq(sendOuts.id, row.id), eq(sendOuts.state, 'queued')))
+      .run();
+    await this.render(this.row(row.id));
+    this.wake();
+  }
+
+  private async render(row: Row): Promise<void> {
+    const stop = new AbortController();
+    this.running = { id: row.id, stop };
+    const aside = `${this.pathOf(row)}.part`;
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', (share: number) => this.tell(row, share));
+    this.tell(row, 0);
+    try {
+      const sheet = JSON.parse(row.document) as Sheet;
+      const pictures = picturesOf(sheet).map(({ sha256 }) => {
+        const info = this.assets.info(sha256);
+        if (!info) throw new Error(`The picture ${sha256.slice(0, 12)} is not here any more.`);
+        return { info, folder: this.assets.folderOf(sha256) };
+      });
+      const format = row.format as OutputFormatName;
+      const task: SendOutTask = { sheet, devicePpi: row.devicePpi, format, pictures, path: aside, progress: port2 };
+      await this.workers.run(task, { transferList: [port2], signal: stop.signal });
+      if (this.row(row.id).state !== 'rendering') return;
+      renameSync(aside, this.pathOf(row));
+      this.set(row.id, { state: 'done', bytes: statSync(this.pathOf(row)).size, finishedAt: Date.now(), error: null });
+    } catch (error) {
+      if (this.closed || this.row(row.id).state !== 'rendering') return;
+      this.set(row.id, { state: 'failed', error: error instanceof Error ? error.message : String(error), finishedAt: Date.now() });
+    } finally {
+      port1.close();
+      rmSync(aside, { force: true });
+      this.running = null;
+      if (!this.closed) this.tell(this.row(row.id), 1);
+    }
+  }
+
+  /** Stops rendering; what was half-done is taken up at the next start. */
+  async close(): Promise<void> {
+    this.closed = true;
+    this.running?.stop.abort();
+    await this.turn;
+  }
+}

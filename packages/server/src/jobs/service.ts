@@ -1,0 +1,42 @@
+import { randomUUID } from 'node:crypto';
+import { desc, eq } from 'drizzle-orm';
+import type { Db } from '../db/open';
+import { jobs } from '../db/schema';
+import { AppError } from '../errors';
+
+export type Job = typeof jobs.$inferSelect;
+
+export class JobService {
+  constructor(private readonly db: Db) {}
+
+  /** Latest opened first. */
+  list(): Job[] {
+    return this.db.select().from(jobs).orderBy(desc(jobs.openedAt)).all();
+  }
+
+  /** @throws AppError `not-found` */
+  need(id: string): Job {
+    const job = this.db.select().from(jobs).where(eq(jobs.id, id)).get();
+    if (!job) throw new AppError('not-found', 'This job is not here; it may be on another server.');
+    return job;
+  }
+
+  create(name: string): Job {
+    const now = Date.now();
+    const job: Job = { id: randomUUID(), name, createdAt: now, openedAt: now };
+    this.db.insert(jobs).values(job).run();
+    return job;
+  }
+
+  rename(id: string, name: string): Job {
+    this.need(id);
+    this.db.update(jobs).set({ name }).where(eq(jobs.id, id)).run();
+    return this.need(id);
+  }
+
+  opened(id: string): Job {
+    this.need(id);
+    this.db.update(jobs).set({ openedAt: Date.now() }).where(eq(jobs.id, id)).run();
+    return this.need(id);
+  }
+}

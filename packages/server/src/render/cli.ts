@@ -1,0 +1,88 @@
+import { createHash } from 'node:crypto';
+import { createReadStream, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join, resolve } from 'node:path';
+import { MessageChannel } from 'node:worker_threads';
+import { pipeline } from 'node:stream/promises';
+import { picturesOf, pxPerMm, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
+import { optionsOf } from '../arguments';
+import ingest from '../assets/ingest.worker';
+import { checkedSheet } from '../sheets/sheet-schema';
+import { PngWriter } from './png';
+import { Print } from './print-bands';
+import { TileFiles } from './tile-files';
+
+const USAGE = 'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm]';
+
+const hashOf = async (file: string): Promise<string> => {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), hash);
+  return hash.digest('hex');
+};
+
+/** The pyramid of a picture beside the sheet, in a folder of its own. */
+const ingested = async (picture: PictureRef, sheetFile: string, folder: string): Promise<SourceInfo> => {
+  if (picture.path === undefined) throw new Error(`The picture ${picture.sha256.slice(0, 12)} has no path: the command line needs one, beside the sheet.`);
+  const file = resolve(dirname(sheetFile), picture.path);
+  if (!existsSync(file)) throw new Error(`The picture ${picture.path} is not beside the sheet (looked for ${file}).`);
+  const sha256 = await hashOf(file);
+  if (sha256 !== picture.sha256) {
+    throw new Error(`${picture.path} is another picture than the sheet was made with: its SHA-256 is ${sha256}, the sheet says ${picture.sha256}.`);
+  }
+  const { port1, port2 } = new MessageChannel();
+  port1.unref();
+  const result = await ingest({ file, folder, sha256, progress: port2 });
+  if (!result.ok) throw new Error(result.message);
+  return result.info;
+};
+
+const regionOf = (text: string | undefined, perMm: number, whole: Region): Region => {
+  if (text === undefined) return whole;
+  const [x, y, w, h, ...more] = text.split(',').map(Number) as [number, number, number, number];
+  if (more.length > 0 || ![x, y, w, h].every(Number.isFinite) || w <= 0 || h <= 0) {
+    throw new Error(`--region is “${text}”; it is x,y,w,h in mm from the sheet's top left corner.`);
+  }
+  const left = Math.max(0, Math.round(x * perMm));
+  const top = Math.max(0, Math.round(y * perMm));
+  const right = Math.min(whole.width, Math.round((x + w) * perMm));
+  const foot = Math.min(whole.height, Math.round((y + h) * perMm));
+  if (right <= left || foot <= top) throw new Error(`--region ${text} does not lie on the sheet.`);
+  return { x: left, y: top, width: right - left, height: foot - top };
+};
+
+const render = async (): Promise<void> => {
+  const [file, ...rest] = process.argv.slice(2);
+  if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
+  const options = optionsOf(rest, ['o', 'ppi', 'region']);
+  if (options.o === undefined) throw new Error(`Where to? ${USAGE}`);
+  const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
+  const ppi = Number(options.ppi ?? sheet.ppi);
+  if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options.ppi}; it goes from 18 to 4800 pixels per inch.`);
+  const folder = mkdtempSync(join(tmpdir(), 'uvrant-'));
+  const aside = `${options.o}.part`;
+  try {
+    const infos = new Map<string, SourceInfo>();
+    for (const picture of picturesOf(sheet)) {
+      const place = join(folder, picture.sha256);
+      mkdirSync(place);
+      infos.set(picture.sha256, await ingested(picture, file, place));
+    }
+    const infoOf = (sha256: string): SourceInfo | undefined => infos.get(sha256);
+    const print = new Print(sheet, ppi, infoOf, new TileFiles(infoOf, (sha256) => join(folder, sha256)).tile);
+    if (print.graph.unknown.length > 0) throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
+    const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);
+    const png = new PngWriter(aside, region.width, region.height, ppi);
+    for (const { bytes } of print.bands(region)) await png.rows(bytes);
+    await png.end();
+    renameSync(aside, options.o);
+    console.log(`${options.o}: ${region.width} × ${region.height} px at ${ppi} ppi`);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+    rmSync(aside, { force: true });
+  }
+};
+
+render().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
+});

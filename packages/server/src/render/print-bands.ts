@@ -1,0 +1,47 @@
+import { createKernels } from '@uvrant/kernels';
+import {
+  bandsOf,
+  ByteCache,
+  compile,
+  finish,
+  overlap,
+  renderBytes,
+  trueScale,
+  type Graph,
+  type Region,
+  type Sheet,
+  type SourceInfo,
+  type SourceTile,
+  type TileName,
+  type ToneStatistics,
+  type Work,
+} from '@uvrant/core';
+
+/** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
+const BAND_ROWS = 128;
+
+export interface Band {
+  readonly region: Region;
+  readonly bytes: Uint8Array;
+}
+
+/** A print to be rendered from tiles at hand. */
+export class Print {
+  readonly graph: Graph;
+  private readonly work: Work;
+
+  /** @throws CompileError for a sheet that cannot be rendered. */
+  constructor(sheet: Sheet, devicePpi: number, infoOf: (sha256: string) => SourceInfo | undefined, tile: (name: TileName) => SourceTile) {
+    this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf);
+    this.work = { kernels: createKernels(), tile, rasters: null, statistics: new ByteCache<ToneStatistics>(2 ** 20) };
+  }
+
+  /** RGBA8 of a region (default: the whole sheet) in bands of its full width, from the top. */
+  *bands(region: Region = this.graph.region): Generator<Band> {
+    const inside = overlap(region, this.graph.region);
+    if (!inside) return;
+    for (const band of bandsOf(inside, BAND_ROWS)) {
+      yield { region: band, bytes: finish(renderBytes(this.graph.root, band, this.work)) };
+    }
+  }
+}

@@ -1,0 +1,155 @@
+import Joi from 'joi';
+import { SHEET_FORMAT, SHEET_VERSION, STEPS, type AnyDial, type AnyStep, type DialOf, type DialType, type Sheet } from '@uvrant/core';
+import { AppError } from '../errors';
+
+const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
+const id = Joi.string().min(1).max(80);
+const share = Joi.number().min(0).max(1);
+const millimetres = Joi.number().greater(0).max(5000);
+
+const ranged = ({ min, max }: { readonly min: number; readonly max: number }): Joi.Schema => Joi.number().min(min).max(max);
+
+/** One row a dial type; a missing row does not compile. */
+const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Joi.Schema } = {
+  share: ranged,
+  length: ranged,
+  angle: ranged,
+  frequency: ranged,
+  choice: ({ options }) => Joi.string().valid(...options),
+  toggle: () => Joi.boolean(),
+  colour: () => Joi.alternatives(Joi.object({ ink: id.required() }), Joi.object({ srgb: hex.required() })).allow(null),
+  curve: (dial) =>
+    Joi.array()
+      .items(Joi.array().ordered(Joi.number().required(), Joi.number().required()).length(2))
+      .custom((value: unknown) => {
+        const checked = dial.check(value);
+        if (!checked.ok) throw new Error(checked.why);
+        return checked.value;
+      }),
+};
+const dialSchema = (dial: AnyDial): Joi.Schema => (DIALS[dial.type] as (dial: AnyDial) => Joi.Schema)(dial).required();
+
+const placement = Joi.object({
+  x: Joi.number().required(),
+  y: Joi.number().required(),
+  width: millimetres.required(),
+  height: millimetres.required(),
+  turn: Joi.number().min(-360).max(360).required(),
+  flipX: Joi.boolean().required(),
+  flipY: Joi.boolean().required(),
+  fit: Joi.string().valid('fill', 'whole', 'free').required(),
+  beyond: Joi.string().valid('nothing', 'hold', 'repeat', 'mirror').required(),
+}).unknown();
+
+const picture = Joi.object({
+  sha256: Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal').required(),
+  path: Joi.string(),
+}).unknown();
+
+const colour = Joi.alternatives(Joi.object({ ink: id.required() }).unknown(), Joi.object({ srgb: hex.required() }).unknown());
+
+/** The schema of a kind, or of anything else with that kind's name: what is unknown is kept as it came. */
+const byKind = (known: Readonly<Record<string, Joi.Schema>>): Joi.Schema =>
+  Joi.alternatives().conditional('.kind', {
+    switch: Object.entries(known).map(([kind, then]) => ({ is: kind, then })),
+    otherwise: Joi.object({ kind: Joi.string().required() }).unknown(),
+  });
+
+const masks = Joi.array().items(
+  byKind({
+    picture: Joi.object({
+      id: id.required(),
+      kind: 'picture',
+      on: Joi.boolean().required(),
+      invert: Joi.boolean().required(),
+      anchor: Joi.string().valid('art', 'sheet').required(),
+      of: Joi.alternatives(
+        Joi.object({ pass: id.required() }).unknown(),
+        Joi.object({ picture: picture.required(), placement: placement.required() }).unknown(),
+      ).required(),
+    }).unknown(),
+  }),
+);
+
+const stepBase = {
+  id: id.required(),
+  version: Joi.number().integer().min(1).required(),
+  on: Joi.boolean().required(),
+  amount: share.required(),
+  masks: masks.required(),
+  zones: Joi.array()
+    .items(Joi.object({ id: id.required(), masks: masks.required(), params: Joi.object().unknown().required() }).unknown())
+    .required(),
+};
+
+const stepSchema = (declaration: AnyStep): Joi.Schema => {
+  const dials = Object.entries(declaration.dials as Readonly<Record<string, AnyDial>>);
+  const params = Joi.object(Object.fromEntries(dials.map(([name, dial]) => [name, dialSchema(dial)]))).unknown();
+  return Joi.object({
+    ...stepBase,
+    kind: Joi.string().required(),
+    // Another version's params are that version's business.
+    params: Joi.when('version', { is: declaration.version, then: params.required(), otherwise: Joi.object().unknown().required() }),
+  }).unknown();
+};
+
+const step = byKind(Object.fromEntries(STEPS.map((declaration) => [declaration.kind, stepSchema(declaration)])));
+
+const pass = Joi.object({
+  id: id.required(),
+  name: Joi.string().min(1).max(120).required(),
+  on: Joi.boolean().required(),
+  source: byKind({
+    picture: Joi.object({ kind: 'picture', picture: picture.required() }).unknown(),
+    flat: Joi.object({ kind: 'flat', colour: colour.required() }).unknown(),
+    group: Joi.object({ kind: 'group', passes: Joi.array().items(Joi.link('#pass')).required() }).unknown(),
+    overall: Joi.object({ kind: 'overall' }).unknown(),
+  }).required(),
+  placement: placement.required(),
+  steps: Joi.array().items(step).required(),
+  masks: masks.required(),
+  wear: Joi.array().items(Joi.object({ id: id.required(), kind: Joi.string().required() }).unknown()).required(),
+  edges: Joi.string().valid('smooth', 'hard'),
+  lay: Joi.object({ mode: Joi.string().required(), strength: share.required(), within: id }).unknown().required(),
+})
+  .unknown()
+  .id('pass');
+
+/** A sheet document. Keys it does not know are kept. */
+export const sheetSchema = Joi.object({
+  format: Joi.string().valid(SHEET_FORMAT).required(),
+  version: Joi.number().integer().min(1).required(),
+  name: Joi.string().min(1).max(120).required(),
+  size: Joi.object({ width: millimetres.required(), height: millimetres.required() }).unknown().required(),
+  ppi: Joi.number().integer().min(36).max(2400).required(),
+  edges: Joi.string().valid('smooth', 'hard').required(),
+  stock: Joi.object({ name: Joi.string().required(), colour: hex.required() }).unknown().required(),
+  inks: Joi.array()
+    .items(Joi.object({ id: id.required(), name: Joi.string().min(1).max(60).required(), colour: hex.required() }).unknown())
+    .unique('id')
+    .required(),
+  passes: Joi.array().items(pass).max(200).required(),
+})
+  .unknown()
+  .shared(pass);
+
+/** Largest side of a rendering, pixels. */
+const MOST_PIXELS_ASIDE = 40_000;
+
+/**
+ * A sheet out of parsed JSON.
+ * @throws AppError `bad-sheet` naming the place and what would be right.
+ */
+export const checkedSheet = (document: unknown): Sheet => {
+  const { error, value } = sheetSchema.validate(document, { convert: false, allowUnknown: true });
+  if (error) throw new AppError('bad-sheet', `This is no sheet Uvrant can read: ${error.message}.`);
+  const sheet = value as Sheet;
+  if (sheet.version > SHEET_VERSION) {
+    throw new AppError('bad-sheet', `The sheet is of version ${sheet.version}; this Uvrant reads up to ${SHEET_VERSION}. Open it with a newer one.`);
+  }
+  const longest = (Math.max(sheet.size.width, sheet.size.height) * sheet.ppi) / 25.4;
+  if (longest > MOST_PIXELS_ASIDE) {
+    throw new AppError('bad-sheet', `The sheet would be ${Math.round(longest)} px long; at most ${MOST_PIXELS_ASIDE} px: lower its ppi or its size.`);
+  }
+  return sheet;
+};
