@@ -39,6 +39,8 @@ export interface FrequencyDial extends DialBase<number>, Ranged {
 export interface ChoiceDial<T extends string> extends DialBase<T> {
   readonly type: 'choice';
   readonly options: readonly T[];
+  /** Options that are looked at rather than read: each is a dot shape. */
+  readonly looks?: 'dot shape';
 }
 export interface ToggleDial extends DialBase<boolean> {
   readonly type: 'toggle';

@@ -52,7 +52,7 @@ export const screen = defineStep({
   family: 'screen',
   purpose: 'Tone becomes dots of one ink.',
   dials: {
-    shape: choice({ title: 'Shape', options: SHAPES, default: 'round' }),
+    shape: choice({ title: 'Shape', options: SHAPES, default: 'round', looks: 'dot shape' }),
     lpi: frequency({ title: 'Frequency', min: 0.5, max: 200, default: 8, more: 'finer, clearer' }),
     angle: angle({ title: 'Angle', min: 0, max: 90, default: 22.5, more: 'turned further counter-clockwise' }),
     hardness: share({ title: 'Hardness', default: 0.9, more: 'crisper dot edge, up to all or nothing' }),

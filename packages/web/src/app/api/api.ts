@@ -1,0 +1,95 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { Injectable, inject } from '@angular/core';
+import { Observable } from 'rxjs';
+import type { Sheet } from '@uvrant/core';
+import type { Asset, Job, JobContents, KeptSheet, SendOut, ServerEvent } from '../state/model';
+
+/** What the server said was wrong, in a person's words. */
+export const messageOf = (error: unknown): string => {
+  if (error instanceof HttpErrorResponse) {
+    const said = (error.error as { message?: unknown } | null)?.message;
+    if (typeof said === 'string') return said;
+    return error.status === 0 ? 'The server does not answer. It keeps what was saved; start it again.' : `The server answered ${error.status}.`;
+  }
+  return error instanceof Error ? error.message : String(error);
+};
+
+/** The sheet that another window saved, out of a refusal; null where it was refused for another reason. */
+export const staleSheetOf = (error: unknown): KeptSheet | null =>
+  error instanceof HttpErrorResponse && error.status === 409 ? ((error.error as { current?: KeptSheet }).current ?? null) : null;
+
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  jobs(): Observable<Job[]> {
+    return this.http.get<Job[]>('/api/jobs');
+  }
+
+  job(id: string): Observable<JobContents> {
+    return this.http.get<JobContents>(`/api/jobs/${id}`);
+  }
+
+  createJob(name: string): Observable<Job> {
+    return this.http.post<Job>('/api/jobs', { name });
+  }
+
+  renameJob(id: string, name: string): Observable<Job> {
+    return this.http.patch<Job>(`/api/jobs/${id}`, { name });
+  }
+
+  createSheet(jobId: string, document: Sheet): Observable<KeptSheet> {
+    return this.http.post<KeptSheet>(`/api/jobs/${jobId}/sheets`, { document });
+  }
+
+  saveSheet(id: string, baseRevision: number, editId: string, document: Sheet): Observable<KeptSheet> {
+    return this.http.put<KeptSheet>(`/api/sheets/${id}`, { baseRevision, editId, document });
+  }
+
+  sendOuts(jobId: string): Observable<SendOut[]> {
+    return this.http.get<SendOut[]>(`/api/jobs/${jobId}/send-outs`);
+  }
+
+  sendOut(sheetId: string, format: string): Observable<SendOut> {
+    return this.http.post<SendOut>(`/api/sheets/${sheetId}/send-outs`, { format });
+  }
+
+  cancelSendOut(id: string): Observable<SendOut> {
+    return this.http.post<SendOut>(`/api/send-outs/${id}/cancel`, {});
+  }
+
+  fileUrl(sendOutId: string): string {
+    return `/api/send-outs/${sendOutId}/file`;
+  }
+
+  /** Sends a picture; tells the share sent, then the asset. Progress needs XMLHttpRequest. */
+  upload(jobId: string, uploadId: string, file: File): Observable<{ readonly sent: number } | { readonly asset: Asset }> {
+    return new Observable((observer) => {
+      const request = new XMLHttpRequest();
+      request.open('POST', `/api/jobs/${jobId}/assets?upload=${uploadId}`);
+      request.responseType = 'json';
+      request.upload.onprogress = (event) => observer.next({ sent: event.total > 0 ? event.loaded / event.total : 0 });
+      request.onerror = () => observer.error(new Error('The server does not answer.'));
+      request.onload = () => {
+        const answer = request.response as (Asset & { message?: string }) | null;
+        if (request.status === 201 && answer) {
+          observer.next({ asset: answer });
+          observer.complete();
+        } else observer.error(new Error(answer?.message ?? `The server answered ${request.status}.`));
+      };
+      const form = new FormData();
+      form.append('file', file, file.name);
+      request.send(form);
+      return () => request.abort();
+    });
+  }
+
+  /** The one stream of events of this window; it opens again by itself. */
+  events(): Observable<ServerEvent> {
+    return new Observable((observer) => {
+      const stream = new EventSource('/api/events');
+      stream.onmessage = ({ data }: MessageEvent<string>) => observer.next(JSON.parse(data) as ServerEvent);
+      return () => stream.close();
+    });
+  }
+}

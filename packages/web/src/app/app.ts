@@ -1,0 +1,137 @@
+import { Component, HostListener, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatDialog } from '@angular/material/dialog';
+import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { filter, map } from 'rxjs';
+import { BenchActions, benchFeature } from './state/bench';
+import { JobActions, jobsFeature } from './state/jobs';
+import { KeysDialog } from './ui/keys-dialog';
+import { SaveState } from './ui/save-state';
+
+type Place = 'job' | 'bench' | 'dispatch' | 'start';
+
+const placeOf = (url: string): Place =>
+  url.includes('/sheets/') ? 'bench' : url.endsWith('/dispatch') ? 'dispatch' : url.startsWith('/jobs/') ? 'job' : 'start';
+
+/** The top bar with the route Job → Bench → Dispatch; a picture dropped anywhere goes into the job. */
+@Component({
+  selector: 'uv-root',
+  imports: [RouterOutlet, RouterLink, SaveState],
+  template: `
+    <header>
+      <a class="mark" routerLink="/" aria-label="Uvrant, start">Uvrant</a>
+      <div class="where">
+        <b>{{ job()?.name ?? 'No job yet' }}</b>
+        <span>{{ note() }}</span>
+      </div>
+      @if (job(); as job) {
+        <nav aria-label="Places">
+          <a [routerLink]="['/jobs', job.id]" [attr.aria-current]="place() === 'job' ? 'page' : null">Job</a>
+          @if (benchLink(); as link) {
+            <a [routerLink]="link" [attr.aria-current]="place() === 'bench' ? 'page' : null">Bench</a>
+          } @else {
+            <span class="none">Bench</span>
+          }
+          <a [routerLink]="['/jobs', job.id, 'dispatch']" [attr.aria-current]="place() === 'dispatch' ? 'page' : null">Dispatch</a>
+        </nav>
+      }
+      <div class="right">
+        @if (place() === 'bench') {
+          <uv-save-state />
+          <button type="button" [disabled]="!canUndo()" (click)="undo()">Undo</button>
+          <button type="button" [disabled]="!canRedo()" (click)="redo()">Redo</button>
+        }
+        <button type="button" (click)="showKeys()">Keys</button>
+      </div>
+    </header>
+    <main>
+      <router-outlet />
+      @if (over()) {
+        <div class="drop" aria-hidden="true"><b>Drop the picture</b> It goes into “{{ job()?.name }}”, and a sheet is offered from it.</div>
+      }
+    </main>
+  `,
+  styleUrl: './app.scss',
+})
+export class App {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+
+  protected readonly job = this.store.selectSignal(jobsFeature.selectJob);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly benchSheet = this.store.selectSignal(benchFeature.selectId);
+  private readonly document = this.store.selectSignal(benchFeature.selectDocument);
+  protected readonly canUndo = this.store.selectSignal(benchFeature.selectCanUndo);
+  protected readonly canRedo = this.store.selectSignal(benchFeature.selectCanRedo);
+
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map((event) => event.urlAfterRedirects),
+    ),
+    { initialValue: this.router.url },
+  );
+  protected readonly place = computed(() => placeOf(this.url().split('?')[0] as string));
+  protected readonly over = signal(false);
+
+  protected readonly note = computed(() => {
+    const count = this.sheets().length;
+    const all = `${count} ${count === 1 ? 'sheet' : 'sheets'}`;
+    const index = this.sheets().findIndex((sheet) => sheet.id === this.benchSheet());
+    return this.place() === 'bench' && this.document() ? `${this.document()?.name}, ${index + 1} of ${all}` : this.job() ? all : '';
+  });
+
+  protected readonly benchLink = computed(() => {
+    const job = this.job();
+    const sheet = this.sheets().find((each) => each.id === this.benchSheet()) ?? this.sheets()[0];
+    return job && sheet ? ['/jobs', job.id, 'sheets', sheet.id] : null;
+  });
+
+  constructor() {
+    this.store.dispatch(JobActions.windowOpened());
+  }
+
+  protected undo(): void {
+    this.store.dispatch(BenchActions.editUndone());
+  }
+
+  protected redo(): void {
+    this.store.dispatch(BenchActions.editDoneAgain());
+  }
+
+  protected showKeys(): void {
+    if (this.dialog.openDialogs.length === 0) this.dialog.open(KeysDialog, { width: '460px' });
+  }
+
+  @HostListener('document:keydown', ['$event'])
+  protected key(event: KeyboardEvent): void {
+    if (event.key === '?' && !(event.target instanceof HTMLInputElement)) this.showKeys();
+  }
+
+  @HostListener('document:dragover', ['$event'])
+  protected dragOver(event: DragEvent): void {
+    if (!event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    this.over.set(this.job() !== null);
+  }
+
+  @HostListener('document:dragleave', ['$event'])
+  protected dragLeave(event: DragEvent): void {
+    if (event.relatedTarget === null) this.over.set(false);
+  }
+
+  @HostListener('document:drop', ['$event'])
+  protected drop(event: DragEvent): void {
+    if (!event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    this.over.set(false);
+    const job = this.job();
+    if (!job) return;
+    for (const file of event.dataTransfer.files) {
+      this.store.dispatch(JobActions.pictureDropped({ jobId: job.id, id: crypto.randomUUID(), file }));
+    }
+    if (this.place() !== 'job') void this.router.navigate(['/jobs', job.id]);
+  }
+}

@@ -1,0 +1,176 @@
+import { Component, HostListener, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { BenchActions, benchFeature } from '../state/bench';
+import { DispatchActions } from '../state/dispatch';
+import { JobActions, jobsFeature } from '../state/jobs';
+import { DialsColumn } from './dials-column';
+import { Editing } from './editing';
+import { Rendering } from './rendering';
+import { SendOutBar } from './send-out-bar';
+import { Slug } from './slug';
+import { Table, type UnderPointer } from './table';
+import { Ticket } from './ticket';
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'color';
+
+/** The bench: ticket, table, dials, slug. */
+@Component({
+  selector: 'uv-bench-page',
+  imports: [Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
+  providers: [Rendering, Editing],
+  template: `
+    @if (sheetDocument(); as document) {
+      <div class="left">
+        <uv-ticket />
+        <uv-send-out-bar [sheetId]="sheet()" [jobId]="job()" />
+      </div>
+      <uv-table
+        [sheet]="document"
+        [pass]="originalOf()"
+        [held]="held()"
+        [spaceHeld]="space()"
+        [(wipe)]="wipe"
+        (pointed)="under.set($event)"
+        (statusChanged)="status.set($event)"
+      />
+      <uv-dials />
+      <uv-slug [sheet]="document" [status]="status()" [under]="under()" />
+    } @else if (problem()) {
+      <div class="state" role="alert">
+        <h1>This sheet cannot be opened</h1>
+        <p>{{ problem() }}</p>
+        <a class="uv-button" routerLink="/">Back to the start</a>
+      </div>
+    } @else {
+      <div class="state" role="status"><p>Laying out the sheet…</p></div>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template: minmax(0, 1fr) 30px / 318px minmax(0, 1fr) 296px;
+      height: 100%;
+    }
+    .left {
+      display: grid;
+      grid-template-rows: minmax(0, 1fr) auto;
+      min-height: 0;
+    }
+    uv-slug {
+      grid-column: 1 / -1;
+    }
+    .state {
+      grid-column: 1 / -1;
+      place-self: center;
+      display: grid;
+      gap: 10px;
+      justify-items: start;
+      max-width: 420px;
+      h1 {
+        font-size: 20px;
+      }
+    }
+  `,
+})
+export class BenchPage {
+  readonly job = input.required<string>();
+  readonly sheet = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly rendering = inject(Rendering);
+  private readonly contents = this.store.selectSignal(jobsFeature.selectContents);
+  private readonly refused = this.store.selectSignal(jobsFeature.selectProblem);
+  private readonly laidOut = this.store.selectSignal(benchFeature.selectId);
+  private readonly document = this.store.selectSignal(benchFeature.selectDocument);
+  private readonly line = this.store.selectSignal(benchFeature.selectLine);
+  private readonly table = viewChild(Table);
+
+  protected readonly sheetDocument = computed(() => (this.laidOut() === this.sheet() ? this.document() : null));
+  protected readonly problem = computed(() => {
+    const contents = this.contents();
+    const absent = contents?.job.id === this.job() && !contents.sheets.some((each) => each.id === this.sheet());
+    return this.refused() ?? (absent ? 'It is not in this job; it may have been made on another server.' : null);
+  });
+
+  protected readonly held = signal(false);
+  protected readonly space = signal(false);
+  protected readonly wipe = signal<number | null>(null);
+  protected readonly under = signal<UnderPointer | null>(null);
+  protected readonly status = signal({ isTrue: false, scale: 1 });
+  /** The pass whose original is compared with: the chosen one where it is a picture, else the first that is. */
+  protected readonly originalOf = computed(() => {
+    const pictures = (this.document()?.passes ?? []).filter((pass) => pass.source.kind === 'picture');
+    return (pictures.find((pass) => pass.id === this.line().pass) ?? pictures[0])?.id ?? null;
+  });
+
+  constructor() {
+    effect(() => this.store.dispatch(JobActions.jobEntered({ id: this.job() })));
+    effect(() => this.store.dispatch(DispatchActions.listWanted({ jobId: this.job() })));
+    effect(() => {
+      const kept = this.contents()?.sheets.find((each) => each.id === this.sheet());
+      if (kept && untracked(this.laidOut) !== kept.id) this.store.dispatch(BenchActions.sheetLaidOut({ sheet: kept }));
+    });
+  }
+
+  @HostListener('document:keydown', ['$event'])
+  protected keyDown(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey) return this.command(event);
+    if (isTyping(event.target)) return;
+    switch (event.key.toLowerCase()) {
+      case 'u':
+        this.held.set(true);
+        break;
+      case ' ':
+        if (event.target instanceof HTMLButtonElement) return;
+        this.space.set(true);
+        break;
+      case 'w':
+        this.wipe.update((wipe) => (wipe === null ? 0.5 : null));
+        break;
+      case 'b':
+        this.rendering.showBare.update((shown) => !shown);
+        break;
+      case 'n':
+        this.goToPass(event.shiftKey ? -1 : 1);
+        break;
+      case 'escape':
+        this.rendering.picking.set(null);
+        return;
+      default:
+        return;
+    }
+    event.preventDefault();
+  }
+
+  @HostListener('document:keyup', ['$event'])
+  protected keyUp(event: KeyboardEvent): void {
+    if (event.key.toLowerCase() === 'u') this.held.set(false);
+    if (event.key === ' ') this.space.set(false);
+  }
+
+  @HostListener('window:blur')
+  protected lostFocus(): void {
+    this.held.set(false);
+    this.space.set(false);
+  }
+
+  private command(event: KeyboardEvent): void {
+    const key = event.key.toLowerCase();
+    if (key === 'z') this.store.dispatch(event.shiftKey ? BenchActions.editDoneAgain() : BenchActions.editUndone());
+    else if (key === 'y') this.store.dispatch(BenchActions.editDoneAgain());
+    else if (key === 's') this.store.dispatch(BenchActions.saveWanted());
+    else if (key === '0') this.table()?.fit();
+    else if (key === '1') this.table()?.actualPixels();
+    else return;
+    event.preventDefault();
+  }
+
+  private goToPass(by: 1 | -1): void {
+    const passes = this.document()?.passes ?? [];
+    const at = passes.findIndex((pass) => pass.id === this.line().pass);
+    const next = passes[at < 0 ? (by > 0 ? 0 : passes.length - 1) : (at + by + passes.length) % passes.length];
+    if (next) this.store.dispatch(BenchActions.lineChosen({ line: { pass: next.id, step: null } }));
+  }
+}

@@ -1,0 +1,73 @@
+import type { Sheet, SourceInfo, ToneReading } from '@uvrant/core';
+
+/** A square of the view at 1/2^halvings of the sheet's pixels, in tiles of `side` view pixels. */
+export interface TilePlace {
+  readonly halvings: number;
+  readonly side: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What the workers are asked for; `version` names the sheet they were given under it. */
+export type Task =
+  | ({ readonly kind: 'tile'; readonly version: number; readonly quality: 'draft' | 'true' } & TilePlace)
+  /** The source of a pass as placed, before any step. */
+  | ({ readonly kind: 'unprinted'; readonly version: number; readonly pass: string } & TilePlace)
+  /** The whole sheet after a pass (or all of it), at most so many pixels a side. */
+  | { readonly kind: 'picture'; readonly version: number; readonly side: number; readonly after: string | null }
+  /** The tones that go into a step, and what comes out of it. */
+  | { readonly kind: 'reading'; readonly version: number; readonly pass: string; readonly step: string }
+  /** Share of the sheet that each pass and each ink covers. */
+  | { readonly kind: 'inks'; readonly version: number }
+  /** Where the light of a screened pass will carry no dots. */
+  | { readonly kind: 'bare'; readonly version: number; readonly pass: string };
+
+export interface Pixels {
+  readonly width: number;
+  readonly height: number;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+}
+
+export interface StepReading {
+  /** Shares of the covered sheet in 64 steps from black to white. */
+  readonly histogram: readonly number[];
+  readonly into: ToneReading;
+  readonly out: ToneReading;
+  readonly meanIn: number;
+  readonly meanOut: number;
+  /** Input black and white that automatic levels find, 0 … 1; null for other steps. */
+  readonly found: { readonly black: number; readonly white: number } | null;
+}
+
+export interface InkShares {
+  readonly passes: Readonly<Record<string, number>>;
+  readonly inks: Readonly<Record<string, number>>;
+}
+
+/** One byte a pixel, 255 where the light is bare. */
+export interface BareMask {
+  readonly width: number;
+  readonly height: number;
+  readonly mask: Uint8Array<ArrayBuffer>;
+  readonly share: number;
+}
+
+export interface Results {
+  readonly tile: Pixels;
+  readonly unprinted: Pixels;
+  readonly picture: Pixels;
+  readonly reading: StepReading;
+  readonly inks: InkShares;
+  readonly bare: BareMask;
+}
+export type ResultOf<T extends Task> = Results[T['kind']];
+
+export type ToWorker =
+  | { readonly type: 'sheet'; readonly version: number; readonly sheet: Sheet; readonly infos: readonly SourceInfo[] }
+  | { readonly type: 'task'; readonly id: number; readonly task: Task }
+  | { readonly type: 'cancel'; readonly id: number };
+
+export type FromWorker =
+  | { readonly type: 'done'; readonly id: number; readonly result: Results[keyof Results]; readonly ms: number }
+  | { readonly type: 'cancelled'; readonly id: number }
+  | { readonly type: 'failed'; readonly id: number; readonly message: string };

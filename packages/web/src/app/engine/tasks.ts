@@ -1,0 +1,200 @@
+import {
+  automaticLevels,
+  compile,
+  compileAnalysis,
+  convertNode,
+  draftScale,
+  inkShares,
+  meanTone,
+  overlap,
+  plan,
+  rendered,
+  renderBytes,
+  renderReduced,
+  sizeOf,
+  stepName,
+  toneReading,
+  toneStatistics,
+  trueScale,
+  wholeRegion,
+  type Graph,
+  type Node,
+  type Region,
+  type Rendering,
+  type Sheet,
+  type SourceInfo,
+  type TileName,
+  type Work,
+} from '@uvrant/core';
+import type { BareMask, Pixels, ResultOf, Results, StepReading, Task, TilePlace } from './protocol';
+
+/** A sheet the worker was given, with the graphs made of it so far. */
+export class OpenSheet {
+  private readonly graphs = new Map<string, Graph>();
+  private readonly infoOf: (sha256: string) => SourceInfo | undefined;
+
+  constructor(
+    readonly sheet: Sheet,
+    readonly infos: readonly SourceInfo[],
+  ) {
+    this.infoOf = (sha256) => infos.find((info) => info.sha256 === sha256);
+  }
+
+  private graph(name: string, make: () => Graph): Graph {
+    const graph = this.graphs.get(name) ?? make();
+    this.graphs.set(name, graph);
+    return graph;
+  }
+
+  get print(): Graph {
+    return this.graph('true', () => compile(this.sheet, trueScale(this.sheet.size, this.sheet.ppi), this.infoOf));
+  }
+
+  draft(halvings: number): Graph {
+    return this.graph(`draft ${halvings}`, () => compile(this.sheet, draftScale(this.sheet.size, this.sheet.ppi, halvings), this.infoOf));
+  }
+
+  get analysis(): Graph {
+    return this.graph('analysis', () => compileAnalysis(this.sheet, this.infoOf));
+  }
+
+  /** The sheet as it was after one of its passes, as a draft. */
+  after(pass: string, halvings: number): Graph {
+    const last = this.sheet.passes.findIndex((each) => each.id === pass);
+    const sheet = { ...this.sheet, passes: this.sheet.passes.slice(0, last + 1) };
+    return this.graph(`after ${pass} ${halvings}`, () => compile(sheet, draftScale(sheet.size, sheet.ppi, halvings), this.infoOf));
+  }
+}
+
+/** Work that first says which tiles it needs, then renders. */
+export interface PlannedTask<R> {
+  readonly wants: (work: Pick<Work, 'statistics'>) => TileName[];
+  readonly run: (work: Work) => Rendering<R>;
+  /** Buffers of the result to be handed over. */
+  readonly hand: (result: R) => ArrayBuffer[];
+}
+
+const pixels = (node: Node<'colour'>, region: Region): PlannedTask<Pixels> => ({
+  wants: (work) => plan(node, region, work),
+  *run(work) {
+    return { width: region.width, height: region.height, bytes: yield* renderBytes(node, region, work) };
+  },
+  hand: ({ bytes }) => [bytes.buffer],
+});
+
+const viewRegion = ({ side, x, y }: TilePlace, whole: Region): Region => {
+  const region = overlap({ x: x * side, y: y * side, width: side, height: side }, whole);
+  if (!region) throw new Error(`tile ${x}, ${y} is not on the sheet`);
+  return region;
+};
+
+const trueTile = (graph: Graph, place: TilePlace): PlannedTask<Pixels> => {
+  const by = 2 ** place.halvings;
+  const { x, y, side } = place;
+  const region = overlap({ x: x * side * by, y: y * side * by, width: side * by, height: side * by }, graph.region);
+  if (!region) throw new Error(`tile ${x}, ${y} is not on the sheet`);
+  return {
+    wants: (work) => plan(graph.root, region, work),
+    *run(work) {
+      const bytes = yield* renderReduced(graph.root, region, place.halvings, work);
+      return { width: Math.ceil(region.width / by), height: Math.ceil(region.height / by), bytes };
+    },
+    hand: ({ bytes }) => [bytes.buffer],
+  };
+};
+
+const HISTOGRAM_BARS = 64;
+
+const reading = (graph: Graph, pass: string, step: string, sheet: Sheet): PlannedTask<StepReading> => {
+  const name = stepName(pass, step);
+  const input = convertNode(graph.inputs.get(name) as Node, 'tone');
+  const output = convertNode((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node, 'tone');
+  const region = wholeRegion(graph.scale);
+  const found = sheet.passes.find((each) => each.id === pass)?.steps.find((each) => each.id === step);
+  return {
+    wants: (work) => [...plan(input, region, work), ...plan(output, region, work)],
+    *run(work) {
+      const into = toneStatistics(yield* rendered(input, region, work));
+      const out = toneStatistics(yield* rendered(output, region, work));
+      const histogram = Array.from({ length: HISTOGRAM_BARS }, () => 0);
+      into.weights.forEach((weight, bin) => {
+        const bar = Math.min(HISTOGRAM_BARS - 1, Math.floor((bin * HISTOGRAM_BARS) / (into.weights.length - 1)));
+        histogram[bar] = (histogram[bar] as number) + (into.total > 0 ? weight / into.total : 0);
+      });
+      return {
+        histogram,
+        into: toneReading(into),
+        out: toneReading(out),
+        meanIn: meanTone(into),
+        meanOut: meanTone(out),
+        found: found?.kind === 'levels' ? automaticLevels(into, found.params['clip'] as number) : null,
+      };
+    },
+    hand: () => [],
+  };
+};
+
+const bare = (graph: Graph, pass: string, sheet: Sheet): PlannedTask<BareMask> => {
+  const screen = sheet.passes.find((each) => each.id === pass)?.steps.find((each) => each.kind === 'screen' && each.on);
+  const region = wholeRegion(graph.scale);
+  const ink = screen && graph.outputs.get(stepName(pass, screen.id));
+  const tone = screen && convertNode(graph.inputs.get(stepName(pass, screen.id)) as Node, 'tone');
+  return {
+    wants: (work) => (ink && tone ? [...plan(ink, region, work), ...plan(tone, region, work)] : []),
+    *run(work) {
+      const mask = new Uint8Array(sizeOf(region));
+      let count = 0;
+      if (ink && tone) {
+        const printed = convertNode(ink, 'ink');
+        const { coverage } = yield* rendered(printed, region, work);
+        const there = (yield* rendered(tone, region, work)).coverage;
+        coverage.forEach((value, i) => {
+          if (value > 0 || (there && (there[i] as number) === 0)) return;
+          mask[i] = 255;
+          count++;
+        });
+      }
+      return { width: region.width, height: region.height, mask, share: count / sizeOf(region) };
+    },
+    hand: ({ mask }) => [mask.buffer],
+  };
+};
+
+/** Halvings after which a sheet's long side has at most so many pixels. */
+const halvingsFor = (sheet: Sheet, side: number): number => {
+  const { width, height } = trueScale(sheet.size, sheet.ppi);
+  return Math.max(0, Math.ceil(Math.log2(Math.max(width, height) / side)));
+};
+
+const TASKS: { readonly [K in Task['kind']]: (open: OpenSheet, task: Extract<Task, { kind: K }>) => PlannedTask<Results[K]> } = {
+  tile(open, task) {
+    if (task.quality === 'true') return trueTile(open.print, task);
+    const graph = open.draft(task.halvings);
+    return pixels(graph.root, viewRegion(task, graph.region));
+  },
+  unprinted(open, task) {
+    const graph = open.draft(task.halvings);
+    const source = graph.sources.get(task.pass);
+    if (!source) throw new Error(`no pass ${task.pass}`);
+    return pixels(convertNode(source, 'colour'), viewRegion(task, graph.region));
+  },
+  picture(open, task) {
+    const halvings = halvingsFor(open.sheet, task.side);
+    const graph = task.after === null ? open.draft(halvings) : open.after(task.after, halvings);
+    return pixels(graph.root, graph.region);
+  },
+  reading: (open, task) => reading(open.analysis, task.pass, task.step, open.sheet),
+  inks(open) {
+    const graph = open.analysis;
+    const region = wholeRegion(graph.scale);
+    return {
+      wants: (work) => [...graph.passes.values()].flatMap((node) => plan(node, region, work)),
+      run: (work) => inkShares(open.sheet, graph, work),
+      hand: () => [],
+    };
+  },
+  bare: (open, task) => bare(open.analysis, task.pass, open.sheet),
+};
+
+export const plannedTask = <T extends Task>(open: OpenSheet, task: T): PlannedTask<ResultOf<T>> =>
+  (TASKS[task.kind] as unknown as (open: OpenSheet, task: T) => PlannedTask<ResultOf<T>>)(open, task);

@@ -1,0 +1,109 @@
+import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { JobActions, jobsFeature } from '../state/jobs';
+import { Lengths } from '../ui/lengths';
+import { NewSheet } from './new-sheet';
+import { SheetPreview } from './sheet-preview';
+import { Uploads } from './uploads';
+
+/** A job: a new sheet made from a picture, and the sheets there are. */
+@Component({
+  selector: 'uv-job-page',
+  imports: [NewSheet, SheetPreview, Uploads, RouterLink],
+  template: `
+    <div class="page">
+      <uv-uploads />
+      @if (problem(); as problem) {
+        <p class="uv-warn" role="alert">{{ problem }}</p>
+      }
+      @if (contents(); as contents) {
+        @if (contents.assets.length > 0) {
+          <uv-new-sheet [jobId]="contents.job.id" [assets]="contents.assets" [latest]="latest()" [count]="contents.sheets.length" />
+        } @else {
+          <div class="empty">
+            <h1>Drop a photograph here</h1>
+            <p>One with strong light and shade prints best. PNG, JPEG, TIFF or WebP, up to 300 megapixels.</p>
+          </div>
+        }
+        <p class="add">
+          <label class="uv-button">Choose a picture…<input class="uv-visually-hidden" type="file" accept="image/png,image/jpeg,image/tiff,image/webp" multiple (change)="add(file)" #file /></label>
+          or drop one anywhere on the page.
+        </p>
+        <section>
+          <h2>Sheets of this job</h2>
+          <ul>
+            @for (sheet of contents.sheets; track sheet.id) {
+              <li>
+                <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
+                  <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="150" />
+                  <b>{{ sheet.document.name }}</b>
+                  <span>{{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }} {{ sheet.document.inks.length === 1 ? 'ink' : 'inks' }}</span>
+                </a>
+              </li>
+            } @empty {
+              <li class="none">None yet.</li>
+            }
+          </ul>
+        </section>
+        <section class="jobs">
+          <h2>This job</h2>
+          <form (submit)="rename($event, name.value)">
+            <input [value]="contents.job.name" aria-label="Name of this job" maxlength="120" (change)="rename($event, name.value)" #name />
+          </form>
+          <h2>Other jobs</h2>
+          <p>
+            @for (job of others(); track job.id) {
+              <a class="other" [routerLink]="['/jobs', job.id]">{{ job.name }}</a>
+            }
+            @if (naming()) {
+              <input class="new" #fresh aria-label="Name of the new job" placeholder="Name of the new job" maxlength="120" (keydown.enter)="begin(fresh.value)" (keydown.escape)="naming.set(false)" />
+              <button type="button" class="uv-button" (click)="begin(fresh.value)">Begin it</button>
+            } @else {
+              <button type="button" class="uv-button" (click)="naming.set(true)">New job…</button>
+            }
+          </p>
+        </section>
+      } @else if (!problem()) {
+        <p role="status">Opening the job…</p>
+      }
+    </div>
+  `,
+  styleUrl: './job-page.scss',
+})
+export class JobPage {
+  readonly job = input.required<string>();
+  private readonly store = inject(Store);
+  protected readonly lengths = inject(Lengths);
+  private readonly all = this.store.selectSignal(jobsFeature.selectContents);
+  private readonly jobs = this.store.selectSignal(jobsFeature.selectJobs);
+  protected readonly latest = this.store.selectSignal(jobsFeature.selectLatest);
+  protected readonly problem = this.store.selectSignal(jobsFeature.selectProblem);
+  protected readonly naming = signal(false);
+
+  protected readonly contents = computed(() => (this.all()?.job.id === this.job() ? this.all() : null));
+  protected readonly others = computed(() => this.jobs().filter((job) => job.id !== this.job()));
+
+  constructor() {
+    effect(() => this.store.dispatch(JobActions.jobEntered({ id: this.job() })));
+  }
+
+  protected add(input: HTMLInputElement): void {
+    for (const file of input.files ?? []) {
+      this.store.dispatch(JobActions.pictureDropped({ jobId: this.job(), id: crypto.randomUUID(), file }));
+    }
+    input.value = '';
+  }
+
+  protected rename(event: Event, name: string): void {
+    event.preventDefault();
+    const wanted = name.trim();
+    if (wanted && wanted !== this.contents()?.job.name) this.store.dispatch(JobActions.jobRenamed({ id: this.job(), name: wanted }));
+  }
+
+  protected begin(name: string): void {
+    if (!name.trim()) return;
+    this.naming.set(false);
+    this.store.dispatch(JobActions.newJobWanted({ name: name.trim() }));
+  }
+}

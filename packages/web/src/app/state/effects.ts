@@ -1,0 +1,231 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { concatLatestFrom } from '@ngrx/operators';
+import { Store } from '@ngrx/store';
+import { catchError, concatMap, debounceTime, exhaustMap, filter, map, merge, mergeMap, of, retry, switchMap, tap, timer } from 'rxjs';
+import type { Sheet } from '@uvrant/core';
+import { Api, messageOf, staleSheetOf } from '../api/api';
+import { BenchActions, benchFeature } from './bench';
+import { DispatchActions } from './dispatch';
+import { JobActions } from './jobs';
+
+const SAVE_AFTER_MS = 500;
+
+export const listJobs = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.windowOpened),
+      switchMap(() =>
+        api.jobs().pipe(
+          map((jobs) => JobActions.jobsListed({ jobs })),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const openJob = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.jobEntered),
+      switchMap(({ id }) =>
+        api.job(id).pipe(
+          map((contents) => JobActions.jobOpened({ contents })),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const createJob = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.newJobWanted),
+      exhaustMap(({ name }) =>
+        api.createJob(name).pipe(
+          map((job) => JobActions.jobCreated({ job })),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const enterCreatedJob = createEffect(
+  (actions = inject(Actions), router = inject(Router)) =>
+    actions.pipe(
+      ofType(JobActions.jobCreated),
+      tap(({ job }) => void router.navigate(['/jobs', job.id])),
+    ),
+  { functional: true, dispatch: false },
+);
+
+export const renameJob = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.jobRenamed),
+      concatMap(({ id, name }) =>
+        api.renameJob(id, name).pipe(
+          map((job) => JobActions.jobRenamed({ id, name: job.name })),
+          filter(() => false),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const sendPicture = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.pictureDropped),
+      mergeMap(({ jobId, id, file }) =>
+        api.upload(jobId, id, file).pipe(
+          map((step) => ('asset' in step ? JobActions.pictureTakenIn({ id, asset: step.asset }) : JobActions.pictureSent({ id, share: step.sent }))),
+          catchError((error: unknown) => of(JobActions.pictureRefused({ id, message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const createSheet = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.sheetWanted),
+      exhaustMap(({ jobId, document }) =>
+        api.createSheet(jobId, document).pipe(
+          map((sheet) => JobActions.sheetCreated({ sheet })),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const openCreatedSheet = createEffect(
+  (actions = inject(Actions), router = inject(Router)) =>
+    actions.pipe(
+      ofType(JobActions.sheetCreated),
+      tap(({ sheet }) => void router.navigate(['/jobs', sheet.jobId, 'sheets', sheet.id])),
+    ),
+  { functional: true, dispatch: false },
+);
+
+/** Autosave: one save at a time, each over the revision that the one before gave. */
+export const saveSheet = createEffect(
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
+    merge(
+      actions.pipe(
+        ofType(BenchActions.sheetEdited, BenchActions.editUndone, BenchActions.editDoneAgain, BenchActions.saveTaken),
+        debounceTime(SAVE_AFTER_MS),
+      ),
+      actions.pipe(ofType(BenchActions.saveWanted)),
+    ).pipe(
+      concatLatestFrom(() => store.select(benchFeature.selectBenchState)),
+      filter(([, { saving }]) => saving.state === 'unsaved' || saving.state === 'failed'),
+      exhaustMap(([, { id, revision, document }]) => {
+        if (id === null || !document) return of();
+        const editId = crypto.randomUUID();
+        store.dispatch(BenchActions.saveBegun());
+        return api.saveSheet(id, revision, editId, document).pipe(
+          // The same edit sent twice counts once, so that an answer lost on the way does no harm.
+          retry({ count: 3, delay: (error: { status?: number }, n) => (error.status === 0 ? timer(600 * 2 ** n) : failNow(error)) }),
+          mergeMap((sheet) => of(BenchActions.saveTaken({ sheet, saved: document }), JobActions.sheetSaved({ sheet }))),
+          catchError((error: unknown) => {
+            const theirs = staleSheetOf(error);
+            return of(theirs ? BenchActions.saveWasStale({ theirs }) : BenchActions.saveFailed({ message: messageOf(error) }));
+          }),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+const failNow = (error: unknown): never => {
+  throw error;
+};
+
+export const keepMine = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(BenchActions.mineKeptAsANewSheet),
+      concatLatestFrom(() => store.select(benchFeature.selectBenchState)),
+      filter(([, { document, jobId }]) => document !== null && jobId !== null),
+      map(([, { document, jobId }]) => {
+        const mine = document as Sheet;
+        return JobActions.sheetWanted({ jobId: jobId as string, document: { ...mine, name: `${mine.name} (mine)` } });
+      }),
+    ),
+  { functional: true },
+);
+
+export const listSendOuts = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(DispatchActions.listWanted),
+      switchMap(({ jobId }) =>
+        api.sendOuts(jobId).pipe(
+          map((sendOuts) => DispatchActions.sendOutsListed({ sendOuts })),
+          catchError((error: unknown) => of(DispatchActions.sendOutRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const queueSendOut = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(DispatchActions.sendOutWanted),
+      exhaustMap(({ sheetId, format }) =>
+        api.sendOut(sheetId, format).pipe(
+          map((sendOut) => DispatchActions.sendOutQueued({ sendOut })),
+          catchError((error: unknown) => of(DispatchActions.sendOutRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const callOffSendOut = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(DispatchActions.sendOutCalledOff),
+      mergeMap(({ id }) =>
+        api.cancelSendOut(id).pipe(
+          map((sendOut) => DispatchActions.sendOutQueued({ sendOut })),
+          catchError((error: unknown) => of(DispatchActions.sendOutRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** A send-out that ended has a size, a date or an error to be read. */
+export const readEndedSendOut = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(DispatchActions.sendOutMovedOn),
+      filter(({ state }) => state !== 'queued' && state !== 'rendering'),
+      map(({ jobId }) => DispatchActions.listWanted({ jobId })),
+    ),
+  { functional: true },
+);
+
+export const hearServer = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.windowOpened),
+      switchMap(() => api.events()),
+      mergeMap((event) => {
+        if (event.topic === 'ingest') return of(JobActions.pictureRead({ id: event.upload, share: event.share }));
+        if (event.topic === 'send-out') return of(DispatchActions.sendOutMovedOn(event));
+        return of();
+      }),
+    ),
+  { functional: true },
+);

@@ -1,0 +1,90 @@
+import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import type { Sheet } from '@uvrant/core';
+import type { Asset, Job, JobContents, KeptSheet, Upload } from './model';
+
+export const JobActions = createActionGroup({
+  source: 'Job',
+  events: {
+    'window opened': emptyProps(),
+    'jobs listed': props<{ jobs: readonly Job[] }>(),
+    'job entered': props<{ id: string }>(),
+    'job opened': props<{ contents: JobContents }>(),
+    'job refused': props<{ message: string }>(),
+    'new job wanted': props<{ name: string }>(),
+    'job created': props<{ job: Job }>(),
+    'job renamed': props<{ id: string; name: string }>(),
+    'picture dropped': props<{ jobId: string; id: string; file: File }>(),
+    'picture sent': props<{ id: string; share: number }>(),
+    'picture read': props<{ id: string; share: number }>(),
+    'picture taken in': props<{ id: string; asset: Asset }>(),
+    'picture refused': props<{ id: string; message: string }>(),
+    'upload dismissed': props<{ id: string }>(),
+    'sheet wanted': props<{ jobId: string; document: Sheet }>(),
+    'sheet created': props<{ sheet: KeptSheet }>(),
+    'sheet saved': props<{ sheet: KeptSheet }>(),
+  },
+});
+
+interface JobsState {
+  readonly jobs: readonly Job[];
+  readonly contents: JobContents | null;
+  readonly problem: string | null;
+  readonly uploads: readonly Upload[];
+  /** The picture taken in last, to be offered for a new sheet. */
+  readonly latest: string | null;
+}
+
+const initial: JobsState = { jobs: [], contents: null, problem: null, uploads: [], latest: null };
+
+const withUpload = (state: JobsState, id: string, change: Partial<Upload>): JobsState => ({
+  ...state,
+  uploads: state.uploads.map((upload) => (upload.id === id ? { ...upload, ...change } : upload)),
+});
+
+const withSheet = (state: JobsState, sheet: KeptSheet): JobsState => {
+  const { contents } = state;
+  if (!contents || contents.job.id !== sheet.jobId) return state;
+  const known = contents.sheets.some((each) => each.id === sheet.id);
+  const sheets = known ? contents.sheets.map((each) => (each.id === sheet.id ? sheet : each)) : [...contents.sheets, sheet];
+  return { ...state, contents: { ...contents, sheets } };
+};
+
+export const jobsFeature = createFeature({
+  name: 'jobs',
+  reducer: createReducer(
+    initial,
+    on(JobActions.jobsListed, (state, { jobs }): JobsState => ({ ...state, jobs })),
+    on(JobActions.jobEntered, (state, { id }): JobsState =>
+      state.contents?.job.id === id ? { ...state, problem: null } : { ...state, contents: null, problem: null, uploads: [], latest: null },
+    ),
+    on(JobActions.jobOpened, (state, { contents }): JobsState => ({ ...state, contents, problem: null })),
+    on(JobActions.jobRefused, (state, { message }): JobsState => ({ ...state, problem: message })),
+    on(JobActions.jobCreated, (state, { job }): JobsState => ({ ...state, jobs: [job, ...state.jobs] })),
+    on(JobActions.jobRenamed, (state, { id, name }): JobsState => ({
+      ...state,
+      jobs: state.jobs.map((job) => (job.id === id ? { ...job, name } : job)),
+      contents: state.contents?.job.id === id ? { ...state.contents, job: { ...state.contents.job, name } } : state.contents,
+    })),
+    on(JobActions.pictureDropped, (state, { id, file }): JobsState => ({
+      ...state,
+      uploads: [...state.uploads, { id, name: file.name, sent: 0, read: 0, error: null }],
+    })),
+    on(JobActions.pictureSent, (state, { id, share }) => withUpload(state, id, { sent: share })),
+    on(JobActions.pictureRead, (state, { id, share }) => withUpload(state, id, { sent: 1, read: share })),
+    on(JobActions.pictureRefused, (state, { id, message }) => withUpload(state, id, { error: message })),
+    on(JobActions.uploadDismissed, (state, { id }): JobsState => ({ ...state, uploads: state.uploads.filter((each) => each.id !== id) })),
+    on(JobActions.pictureTakenIn, (state, { id, asset }): JobsState => {
+      const uploads = state.uploads.filter((each) => each.id !== id);
+      const { contents } = state;
+      if (!contents) return { ...state, uploads };
+      const assets = [asset, ...contents.assets.filter((each) => each.sha256 !== asset.sha256)];
+      return { ...state, uploads, contents: { ...contents, assets }, latest: asset.sha256 };
+    }),
+    on(JobActions.sheetCreated, JobActions.sheetSaved, (state, { sheet }) => withSheet(state, sheet)),
+  ),
+  extraSelectors: ({ selectContents }) => ({
+    selectSheets: createSelector(selectContents, (contents) => contents?.sheets ?? []),
+    selectAssets: createSelector(selectContents, (contents) => contents?.assets ?? []),
+    selectJob: createSelector(selectContents, (contents) => contents?.job ?? null),
+  }),
+});

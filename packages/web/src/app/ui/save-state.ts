@@ -1,0 +1,75 @@
+import { Component, computed, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { BenchActions, benchFeature } from '../state/bench';
+
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** Whether the sheet is saved, and what to do where it could not be. */
+@Component({
+  selector: 'uv-save-state',
+  template: `
+    @switch (saving().state) {
+      @case ('saved') {
+        <span role="status">Saved {{ at() }}</span>
+      }
+      @case ('failed') {
+        <span role="alert" class="bad" [title]="problem()">Not saved: {{ problem() }}</span>
+        <button type="button" (click)="save()">Try again</button>
+      }
+      @case ('stale') {
+        <span role="alert" class="bad">Saved in another window since.</span>
+        <button type="button" (click)="loadTheirs()">Load theirs</button>
+        <button type="button" (click)="keepMine()">Keep mine as a new sheet</button>
+      }
+      @default {
+        <span role="status">Saving…</span>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      padding: 0 13px;
+      color: var(--soft);
+    }
+    .bad {
+      max-width: 330px;
+      overflow: hidden;
+      white-space: nowrap;
+      text-overflow: ellipsis;
+      color: var(--alarm);
+      font-weight: 600;
+    }
+    button {
+      color: var(--cobalt);
+      font-weight: 650;
+      text-decoration: underline;
+    }
+  `,
+})
+export class SaveState {
+  private readonly store = inject(Store);
+  protected readonly saving = this.store.selectSignal(benchFeature.selectSaving);
+  protected readonly at = computed(() => {
+    const saving = this.saving();
+    return saving.state === 'saved' && saving.at > 0 ? clock.format(saving.at) : '';
+  });
+  protected readonly problem = computed(() => {
+    const saving = this.saving();
+    return saving.state === 'failed' ? saving.message : '';
+  });
+
+  protected save(): void {
+    this.store.dispatch(BenchActions.saveWanted());
+  }
+
+  protected loadTheirs(): void {
+    this.store.dispatch(BenchActions.theirsLoaded());
+  }
+
+  protected keepMine(): void {
+    this.store.dispatch(BenchActions.mineKeptAsANewSheet());
+  }
+}

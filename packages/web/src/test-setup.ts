@@ -1,0 +1,4 @@
+import { setupZonelessTestEnv } from 'jest-preset-angular/setup-env/zoneless';
+
+setupZonelessTestEnv({ errorOnUnknownElements: true, errorOnUnknownProperties: true });
+Object.defineProperty(HTMLCanvasElement.prototype, 'getContext', { value: () => null });

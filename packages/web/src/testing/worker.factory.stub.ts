@@ -1,0 +1,1 @@
+export const createRenderWorker = (): Worker => ({ postMessage: () => undefined, terminate: () => undefined }) as unknown as Worker;
