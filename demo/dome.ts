@@ -103,12 +103,9 @@ const drumColour = (dx: number, down: number): Rgb => {
   const nx = clamp(dx, -1, 1);
   const nz = Math.sqrt(1 - nx * nx);
   const sun = clamp(nx * 0.9 + nz * 0.08 - 0.2);
-  const wall = 0.72 + 0.4 * (fbm(Math.asin(nx) * 14, down * 30, 3, 5) - 0.5) - 0.25 * smooth(0.3, 0, down) * noise(Math.asin(nx) * 40, 1, 1);
-  let colour: Rgb = [
-    (sun * 1.15 * WARM[0] + 0.07) * wall,
-    (sun * 1.15 * WARM[1] + 0.085) * wall,
-    (sun * 1.15 * WARM[2] + 0.13) * wall,
-  ];
+  const wall =
+    0.72 + 0.4 * (fbm(Math.asin(nx) * 14, down * 30, 3, 5) - 0.5) - 0.25 * smooth(0.3, 0, down) * noise(Math.asin(nx) * 40, 1, 1);
+  let colour: Rgb = [(sun * 1.15 * WARM[0] + 0.07) * wall, (sun * 1.15 * WARM[1] + 0.085) * wall, (sun * 1.15 * WARM[2] + 0.13) * wall];
   const turn = Math.asin(nx);
   const bay = turn / 0.42;
   const inBay = bay - Math.round(bay);
@@ -161,7 +158,11 @@ export const dome = (width: number, height: number): Picture => {
         const raking = clamp(0.5 + 9 * slope);
         const light = Math.exp(-2.6 * Math.abs(x - SUN.x - 0.05)) * smooth(0.6, 0, depth) + 0.1;
         const rim = smooth(0.05, 0, depth) * Math.exp(-1.8 * Math.abs(x - SUN.x));
-        colour = mix(scale([0.014, 0.016, 0.024], 0.5 + rock), scale([0.62, 0.36, 0.2], rock), clamp(raking * light * 0.8 + 0.5 * rim));
+        colour = mix(
+          scale([0.009, 0.01, 0.016], 0.5 + rock),
+          scale([0.62, 0.36, 0.2], rock),
+          clamp(raking * light * 0.3 * smooth(0.5, 0.05, depth) + 0.55 * rim),
+        );
       }
       picture.put(px, py, colour[0], colour[1], colour[2]);
     }

@@ -66,7 +66,8 @@ export const moon = (side: number): Picture => {
         const nz = Math.sqrt(1 - rr);
         const chord = Math.hypot(nx - c.x, ny - c.y, nz - c.z);
         if (chord > reach) continue;
-        const wobble = 1 + 0.16 * (noise(nx * 14 / Math.sqrt(c.radius * 8), ny * 14 / Math.sqrt(c.radius * 8), nz * 9 + c.age * 50) - 0.5);
+        const wobble =
+          1 + 0.16 * (noise((nx * 14) / Math.sqrt(c.radius * 8), (ny * 14) / Math.sqrt(c.radius * 8), nz * 9 + c.age * 50) - 0.5);
         const d = (chord / c.radius) * wobble;
         const i = y * side + x;
         const peak = c.radius > 0.035 ? 0.34 * Math.exp(-38 * d * d) : 0;

@@ -28,17 +28,53 @@ const write = (name: string, sheet: Sheet): void => {
 
 const dome = await picture('dome-dusk.jpg', 'Dome at dusk');
 const poster = startedSheet(
-  { name: 'Poster', size: { width: mmFromInches(18), height: mmFromInches(24) }, ppi: 300, edges: 'hard', stock: stock('News'), ink: ink('soot'), ground: ink('flare') },
+  {
+    name: 'Poster',
+    size: { width: mmFromInches(18), height: mmFromInches(24) },
+    ppi: 300,
+    edges: 'hard',
+    stock: stock('News'),
+    ink: ink('soot'),
+    ground: ink('flare'),
+  },
   dome,
   point('Fine dots'),
 );
-write('1-poster.json', tuned(tuned(poster, 'grey-response', {}), 'levels', { midtone: 0.5 }));
+write(
+  '1-poster.json',
+  tuned(
+    tuned(poster, 'grey-response', {
+      response: [
+        [0, 0.2],
+        [35, 0.3],
+        [60, 0.12],
+        [195, -0.3],
+        [225, -0.42],
+        [280, -0.2],
+      ],
+    }),
+    'levels',
+    {
+      clip: 0.02,
+      midtone: 0.56,
+      outWhite: 0.97,
+    },
+  ),
+);
 
 const moon = await picture('moon.jpg', 'Moon plate');
 write(
   '2-garment.json',
   startedSheet(
-    { name: 'Shirt back', size: { width: mmFromInches(13), height: mmFromInches(13) }, ppi: 300, edges: 'hard', stock: stock('Black garment'), ink: ink('chalk'), ground: null },
+    {
+      name: 'Shirt back',
+      size: { width: mmFromInches(13), height: mmFromInches(13) },
+      ppi: 300,
+      edges: 'hard',
+      stock: stock('Black garment'),
+      ink: ink('chalk'),
+      ground: null,
+    },
     moon,
     point('Coarse dots'),
   ),

@@ -16,7 +16,8 @@ const newest = () =>
 const GLOBALS = 'Math, Array, Object, Map, Set, Number, Int16Array, Int32Array, Uint8Array, Uint16Array, Float64Array, Float32Array';
 
 module.exports = {
-  getCacheKey: (source, file) => createHash('sha256').update(source).update(file).update(newest()).update(readFileSync(__filename)).digest('hex'),
+  getCacheKey: (source, file) =>
+    createHash('sha256').update(source).update(file).update(newest()).update(readFileSync(__filename)).digest('hex'),
   process: (_source, file) => {
     const built = buildSync({
       entryPoints: [file],

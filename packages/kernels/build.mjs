@@ -7,9 +7,20 @@ const here = import.meta.dirname;
 mkdirSync(join(here, 'dist'), { recursive: true });
 const { error, stderr } = await asc.main([
   join(here, 'assembly/index.ts'),
-  '--outFile', join(here, 'dist/kernels.wasm'),
-  '--optimizeLevel', '3', '--shrinkLevel', '0', '--noAssert',
-  '--runtime', 'stub', '--enable', 'simd', '--importMemory', '--use', 'abort=',
+  '--outFile',
+  join(here, 'dist/kernels.wasm'),
+  '--optimizeLevel',
+  '3',
+  '--shrinkLevel',
+  '0',
+  '--noAssert',
+  '--runtime',
+  'stub',
+  '--enable',
+  'simd',
+  '--importMemory',
+  '--use',
+  'abort=',
 ]);
 if (error) {
   console.error(stderr.toString());

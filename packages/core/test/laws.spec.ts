@@ -16,20 +16,47 @@ import {
   type Mask,
   type Node,
   type Raster,
-  type RasterKind,
   type Region,
   type Sheet,
 } from '../src';
-import { bytesOfRegion, flat, graphOf, infoOf, kernels, meanOf, pass, picture, planeOf, rasterOf, sheet, SIZE, step, workOf } from './support/sheets';
+import {
+  bytesOfRegion,
+  flat,
+  graphOf,
+  infoOf,
+  kernels,
+  meanOf,
+  pass,
+  picture,
+  planeOf,
+  rasterOf,
+  sheet,
+  SIZE,
+  step,
+  workOf,
+} from './support/sheets';
 import { screened, screenParams, stepAt, windowedInk } from './support/screens';
 
 const screen = (params: Record<string, unknown> = {}) => step('screen', { lpi: 9, angle: 22.5, hardness: 0.7, ...params });
 
 /** Dials of each step at which it does something. A new step joins with a row here. */
 const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unknown>> = {
-  'grey-response': { response: [[20, 0.4], [130, -0.3], [250, 0.5]] },
+  'grey-response': {
+    response: [
+      [20, 0.4],
+      [130, -0.3],
+      [250, 0.5],
+    ],
+  },
   levels: { auto: true, clip: 0.01, midtone: 0.42, outWhite: 0.93 },
-  curve: { points: [[0, 0.05], [0.4, 0.2], [0.8, 0.95], [1, 1]] },
+  curve: {
+    points: [
+      [0, 0.05],
+      [0.4, 0.2],
+      [0.8, 0.95],
+      [1, 1],
+    ],
+  },
   screen: { lpi: 9, angle: 22.5, hardness: 0.6, smallestDot: 0.4, cutOff: 0.02 },
 };
 
@@ -54,7 +81,6 @@ const CASES: readonly (readonly [string, Sheet])[] = [
     ),
   ],
 ];
-
 
 const assembled = (graph: Graph, side: number, within: Region): Uint8Array => {
   const work = workOf();
@@ -90,7 +116,12 @@ describe.each(CASES)('tile invariance: %s', (_, of) => {
     const ones = { x: 61, y: 83, width: 9, height: 7 };
     expect(Buffer.compare(assembled(graph, 1, ones), cut(ones))).toBe(0);
     const { width, height } = graph.region;
-    const place = fc.record({ x: fc.nat(width - 2), y: fc.nat(height - 2), w: fc.integer({ min: 1, max: 70 }), h: fc.integer({ min: 1, max: 70 }) });
+    const place = fc.record({
+      x: fc.nat(width - 2),
+      y: fc.nat(height - 2),
+      w: fc.integer({ min: 1, max: 70 }),
+      h: fc.integer({ min: 1, max: 70 }),
+    });
     fc.assert(
       fc.property(place, ({ x, y, w, h }) => {
         const region = { x, y, width: Math.min(w, width - x), height: Math.min(h, height - y) };
@@ -101,9 +132,13 @@ describe.each(CASES)('tile invariance: %s', (_, of) => {
   });
 });
 
-const whitesPlaced = { ...pass("", picture("ramp")).placement, fit: "free" as const };
+const whitesPlaced = { ...pass('', picture('ramp')).placement, fit: 'free' as const };
 const whites: Mask = {
-  id: 'm', kind: 'picture', on: true, invert: false, anchor: 'sheet',
+  id: 'm',
+  kind: 'picture',
+  on: true,
+  invert: false,
+  anchor: 'sheet',
   of: { picture: { sha256: 'ramp' }, placement: whitesPlaced },
 };
 
@@ -113,7 +148,13 @@ describe.each(STEPS.map((s) => s.kind))('the amount of %s', (kind) => {
     const name = `art/${kind}-1`;
     const region = { x: 20, y: 30, width: 90, height: 80 };
     const output = rasterOf(graph.outputs.get(name) as Node, region);
-    return { input: rasterOf(convertNode(graph.sources.get('art') as Node, output.kind as RasterKind, { colour: [0, 0, 0], carriesLights: false }), region), output };
+    return {
+      input: rasterOf(
+        convertNode(graph.sources.get('art') as Node, output.kind, { colour: [0, 0, 0], carriesLights: false }),
+        region,
+      ),
+      output,
+    };
   };
   const farthest = (a: Raster, b: Raster): number => {
     const [from, to] = [planeOf(a), planeOf(b)];
@@ -153,7 +194,9 @@ test('a draft of a 2-px cell has the true mean tone within 1 %', () => {
 
 describe('the resolution law', () => {
   const of = (ppi: number): Sheet =>
-    sheet([pass('art', picture('motley'), { steps: [step('grey-response'), step('levels', { outWhite: 0.94 }), screen({ lpi: 8 })] })], { ppi });
+    sheet([pass('art', picture('motley'), { steps: [step('grey-response'), step('levels', { outWhite: 0.94 }), screen({ lpi: 8 })] })], {
+      ppi,
+    });
   const at = (ppi: number) => {
     const graph = graphOf(of(ppi));
     const coverage = meanOf(planeOf(rasterOf(graph.passes.get('art') as Node, graph.region)));
@@ -174,7 +217,9 @@ describe('the resolution law', () => {
     expect(Math.abs(other.coverage - at150.coverage)).toBeLessThan(0.01);
     expect(other.image.width).toBe(at150.image.width);
     // Wang, Bovik, Sheikh & Simoncelli 2004, by ssim.js.
-    expect(ssim(at150.image as ImageData, other.image as ImageData, { ssim: 'original', downsample: false }).mssim).toBeGreaterThanOrEqual(0.95);
+    expect(ssim(at150.image as ImageData, other.image as ImageData, { ssim: 'original', downsample: false }).mssim).toBeGreaterThanOrEqual(
+      0.95,
+    );
   });
 });
 

@@ -8,8 +8,7 @@ const LONG = process.env['UVRANT_LONG'] === '1';
 /** ISO 32000-1:2008 Table 128 in 64-bit floats; Line and Square stretched from −1 … 0 to −1 … 1. */
 const TABLE_128: Readonly<Record<ShapeName, (x: number, y: number) => number>> = {
   round: (x, y) => 1 - (x * x + y * y),
-  euclidean: (x, y) =>
-    Math.abs(x) + Math.abs(y) <= 1 ? 1 - (x * x + y * y) : (Math.abs(x) - 1) ** 2 + (Math.abs(y) - 1) ** 2 - 1,
+  euclidean: (x, y) => (Math.abs(x) + Math.abs(y) <= 1 ? 1 - (x * x + y * y) : (Math.abs(x) - 1) ** 2 + (Math.abs(y) - 1) ** 2 - 1),
   ellipse: (x, y) => 1 - (x * x + 0.9 * y * y),
   line: (_, y) => 1 - 2 * Math.abs(y),
   square: (x, y) => 1 - 2 * Math.max(Math.abs(x), Math.abs(y)),
@@ -60,14 +59,28 @@ const sweep = (rows: readonly (readonly [lpi: number, ppi: number])[], angles: r
 const TEN_ANGLES = [0, 7.5, 15, 22.5, 30, 45, 52.5, 67.5, 75, 82.5];
 
 test('screens are linear: t % tone prints (100 − t) % ink at any hardness, shape, angle and frequency', () => {
-  const rows = [[1, 60], [5.8, 300], [10, 300], [37.5, 300], [60, 300], [133, 1100], [133, 700]] as const;
+  const rows = [
+    [1, 60],
+    [5.8, 300],
+    [10, 300],
+    [37.5, 300],
+    [60, 300],
+    [133, 1100],
+    [133, 700],
+  ] as const;
   expect(sweep(rows, LONG ? TEN_ANGLES : [0, 15, 22.5, 45], LONG ? 1 : 11)).toEqual([]);
 }, 1_800_000);
 
 test('a 1-bit screen is within 0.5 % and half the step that its distinct phases allow', () => {
   const misses: unknown[] = [];
   for (const shape of SHAPES) {
-    for (const [lpi, ppi, angle] of [[60, 300, 0], [50, 300, 22.5], [45, 300, 45], [10, 300, 15], [30, 300, 0]] as const) {
+    for (const [lpi, ppi, angle] of [
+      [60, 300, 0],
+      [50, 300, 22.5],
+      [45, 300, 45],
+      [10, 300, 15],
+      [30, 300, 0],
+    ] as const) {
       for (const tone of [0.2, 0.5, 0.85]) {
         const region = { x: 0, y: 0, width: 600, height: 600 };
         const raster = screened(screenParams({ shape, lpi, angle, hardness: 1 }), stepAt(ppi, 'hard'), region, tone);
@@ -116,7 +129,7 @@ const strongest = (coverage: Int16Array, side: number): { fx: number; fy: number
   const columns: number[][] = Array.from({ length: side }, () => new Array<number>(2 * side).fill(0));
   for (let y = 0; y < side; y++) {
     const row = Array.from({ length: side }, (_, x) => ((coverage[y * side + x] as number) - mean) * hann(x) * hann(y));
-    const out = fft.createComplexArray() as number[];
+    const out = fft.createComplexArray();
     fft.realTransform(out, row);
     fft.completeSpectrum(out);
     for (let x = 0; x < side / 2; x++) {
@@ -127,9 +140,11 @@ const strongest = (coverage: Int16Array, side: number): { fx: number; fy: number
   const power: Float64Array[] = [];
   let best = { x: 0, y: 0, p: -1 };
   for (let x = 0; x < side / 2; x++) {
-    const out = fft.createComplexArray() as number[];
+    const out = fft.createComplexArray();
     fft.transform(out, columns[x] as number[]);
-    const line = Float64Array.from({ length: side }, (_, y) => Math.log((out[2 * y] as number) ** 2 + (out[2 * y + 1] as number) ** 2 + 1e-9));
+    const line = Float64Array.from({ length: side }, (_, y) =>
+      Math.log((out[2 * y] as number) ** 2 + (out[2 * y + 1] as number) ** 2 + 1e-9),
+    );
     power.push(line);
     for (let y = 0; y < side; y++) if (x > 2 && (line[y] as number) > best.p) best = { x, y, p: line[y] as number };
   }
@@ -141,21 +156,28 @@ const strongest = (coverage: Int16Array, side: number): { fx: number; fy: number
   return { fx: (best.x + dx) / side, fy: (y + dy) / side };
 };
 
-test.each([[45, 22.5], [55, 7.5], [65, 15], [45, 75]] as const)(
-  'a line screen of %d lpi at %d° has that frequency within 0.1 % and that angle within 0.05°',
-  (lpi, angle) => {
-    const side = 1024;
-    const ppi = 600;
-    const raster = screened(screenParams({ shape: 'line', lpi, angle, hardness: 0.2 }), stepAt(ppi), { x: 0, y: 0, width: side, height: side }, 0.5);
-    const { fx, fy } = strongest(raster.coverage, side);
-    const found = Math.hypot(fx, fy) * ppi;
-    expect(Math.abs(found / lpi - 1)).toBeLessThan(0.001);
-    // Lines run across their frequency; y grows downwards on the raster, angles run counter-clockwise.
-    const lines = (Math.atan2(-fy, fx) * 180) / Math.PI + 90;
-    const off = ((((lines - angle) % 180) + 270) % 180) - 90;
-    expect(Math.abs(off)).toBeLessThan(0.05);
-  },
-);
+test.each([
+  [45, 22.5],
+  [55, 7.5],
+  [65, 15],
+  [45, 75],
+] as const)('a line screen of %d lpi at %d° has that frequency within 0.1 % and that angle within 0.05°', (lpi, angle) => {
+  const side = 1024;
+  const ppi = 600;
+  const raster = screened(
+    screenParams({ shape: 'line', lpi, angle, hardness: 0.2 }),
+    stepAt(ppi),
+    { x: 0, y: 0, width: side, height: side },
+    0.5,
+  );
+  const { fx, fy } = strongest(raster.coverage, side);
+  const found = Math.hypot(fx, fy) * ppi;
+  expect(Math.abs(found / lpi - 1)).toBeLessThan(0.001);
+  // Lines run across their frequency; y grows downwards on the raster, angles run counter-clockwise.
+  const lines = (Math.atan2(-fy, fx) * 180) / Math.PI + 90;
+  const off = ((((lines - angle) % 180) + 270) % 180) - 90;
+  expect(Math.abs(off)).toBeLessThan(0.05);
+});
 
 // Common practice (references §10).
 test('the arithmetic beside the dials gives the trade’s values', () => {
@@ -164,7 +186,15 @@ test('the arithmetic beside the dials gives the trade’s values', () => {
   expect(cellsAcross((552 / 72) * 25.4, 10)).toBeCloseTo(76.7, 1);
   expect(toneLevels(300, 15)).toBe(401);
   expect(cellMm(15)).toBeCloseTo(1.693, 3);
-  expect([[300, 50], [600, 65], [1200, 85], [2400, 150], [2540, 150]].map(([p, l]) => toneLevels(p as number, l as number))).toEqual([37, 86, 200, 257, 287]);
+  expect(
+    [
+      [300, 50],
+      [600, 65],
+      [1200, 85],
+      [2400, 150],
+      [2540, 150],
+    ].map(([p, l]) => toneLevels(p as number, l as number)),
+  ).toEqual([37, 86, 200, 257, 287]);
   expect(cellsAcross(330.2, lpiOfCells(330.2, 140))).toBeCloseTo(140, 9);
 });
 

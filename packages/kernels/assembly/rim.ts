@@ -8,9 +8,9 @@ export function rim(rgba: usize, x: i32, y: i32, width: i32, height: i32, dither
   let to = out;
   const scale = i32x4.splat(255);
   for (let row = 0; row < height; row++) {
-    const line = dither + (<usize>(((y + row) & (DITHER_SIDE - 1)) * DITHER_SIDE) << 2);
+    const line = dither + ((<usize>(((y + row) & (DITHER_SIDE - 1)) * DITHER_SIDE)) << 2);
     for (let column = 0; column < width; column++) {
-      const rounding = i32x4.splat(load<i32>(line + (<usize>((x + column) & (DITHER_SIDE - 1)) << 2)));
+      const rounding = i32x4.splat(load<i32>(line + ((<usize>((x + column) & (DITHER_SIDE - 1))) << 2)));
       let values = v128.load16x4_s(from);
       const alpha = i32x4.extract_lane(values, 3);
       if (alpha != ONE) {

@@ -36,19 +36,19 @@ export function sample(
       const cx = <f64>(x + column) + 0.5;
       const px = <i32>Math.floor((a * cx + b * cy + c + acrossOffset) * 256.0 + 0.5);
       const py = <i32>Math.floor((d * cx + e * cy + f + downOffset) * 256.0 + 0.5);
-      const wx = acrossWeights + (<usize>((px & 255) * acrossTaps) << 1);
-      const wy = downWeights + (<usize>((py & 255) * downTaps) << 1);
-      let line = patch + (<usize>(((py >> 8) - patchY) * patchWidth + (px >> 8) - patchX) << 3);
+      const wx = acrossWeights + ((<usize>((px & 255) * acrossTaps)) << 1);
+      const wy = downWeights + ((<usize>((py & 255) * downTaps)) << 1);
+      let line = patch + ((<usize>(((py >> 8) - patchY) * patchWidth + (px >> 8) - patchX)) << 3);
       let sum = round;
       for (let j = 0; j < downTaps; j++) {
         let along = round;
         for (let i = 0; i < acrossTaps; i++) {
-          const weight = i32x4.splat(load<i16>(wx + (<usize>i << 1)));
-          along = i32x4.add(along, i32x4.mul(v128.load16x4_s(line + (<usize>i << 3)), weight));
+          const weight = i32x4.splat(load<i16>(wx + ((<usize>i) << 1)));
+          along = i32x4.add(along, i32x4.mul(v128.load16x4_s(line + ((<usize>i) << 3)), weight));
         }
-        const weight = i32x4.splat(load<i16>(wy + (<usize>j << 1)));
+        const weight = i32x4.splat(load<i16>(wy + ((<usize>j) << 1)));
         sum = i32x4.add(sum, i32x4.mul(i32x4.shr_s(along, DEPTH), weight));
-        line += <usize>patchWidth << 3;
+        line += (<usize>patchWidth) << 3;
       }
       const value = i32x4.shr_s(sum, DEPTH);
       const alpha = min(max(i32x4.extract_lane(value, 3), 0), ONE);

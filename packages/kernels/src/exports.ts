@@ -1,16 +1,7 @@
 /** What the compiled module exports; addresses are byte offsets into the arena. */
 export interface KernelExports {
   grey(rgba: number, pixels: number, sr: number, sg: number, sb: number, tone: number, coverage: number): number;
-  greyByHue(
-    rgba: number,
-    pixels: number,
-    sr: number,
-    sg: number,
-    sb: number,
-    response: number,
-    tone: number,
-    coverage: number,
-  ): number;
+  greyByHue(rgba: number, pixels: number, sr: number, sg: number, sb: number, response: number, tone: number, coverage: number): number;
   table(values: number, count: number, entries: number, out: number): void;
   screen(
     tone: number,
@@ -52,15 +43,6 @@ export interface KernelExports {
   ): void;
   mix(from: number, to: number, count: number, channels: number, share: number, mask: number, out: number): void;
   paint(coverage: number, pixels: number, r: number, g: number, b: number, out: number): void;
-  blend(
-    beneath: number,
-    source: number,
-    count: number,
-    mode: number,
-    atop: number,
-    strength: number,
-    mask: number,
-    out: number,
-  ): void;
+  blend(beneath: number, source: number, count: number, mode: number, atop: number, strength: number, mask: number, out: number): void;
   rim(rgba: number, x: number, y: number, width: number, height: number, dither: number, out: number): void;
 }

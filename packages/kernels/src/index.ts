@@ -45,9 +45,7 @@ export const createKernels = (): Kernels => {
 
   return {
     grey: (rgba, [sr, sg, sb], tone, coverage) =>
-      greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) =>
-        wasm.grey(source, pixels, sr, sg, sb, toneAt, coverageAt),
-      ),
+      greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) => wasm.grey(source, pixels, sr, sg, sb, toneAt, coverageAt)),
 
     greyByHue: (rgba, [sr, sg, sb], response, tone, coverage) =>
       greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) =>
@@ -75,9 +73,7 @@ export const createKernels = (): Kernels => {
         const u = (grid.u0 + Math.imul(region.x, grid.ux) + Math.imul(y, grid.uy)) | 0;
         const v = (grid.v0 + Math.imul(region.x, grid.vx) + Math.imul(y, grid.vy)) | 0;
         const number = SHAPE_NUMBERS[shape];
-        wasm.screen(
-          source, region.width, to - from, u, grid.ux, grid.uy, v, grid.vx, grid.vy, number, thresholdsAt, inkAt,
-        );
+        wasm.screen(source, region.width, to - from, u, grid.ux, grid.uy, v, grid.vx, grid.vy, number, thresholdsAt, inkAt);
         arena.takeValues(inkAt, out.subarray(start, end));
       });
     },
@@ -103,9 +99,27 @@ export const createKernels = (): Kernels => {
       const downAt = arena.putValues(down.weights);
       const outAt = arena.reserve(out.byteLength);
       wasm.sample(
-        patchAt, patch.x, patch.y, patch.width, at.a, at.b, at.c, at.d, at.e, at.f,
-        across.taps, across.offset, acrossAt, down.taps, down.offset, downAt,
-        region.x, region.y, region.width, region.height, outAt,
+        patchAt,
+        patch.x,
+        patch.y,
+        patch.width,
+        at.a,
+        at.b,
+        at.c,
+        at.d,
+        at.e,
+        at.f,
+        across.taps,
+        across.offset,
+        acrossAt,
+        down.taps,
+        down.offset,
+        downAt,
+        region.x,
+        region.y,
+        region.width,
+        region.height,
+        outAt,
       );
       arena.takeValues(outAt, out);
     },

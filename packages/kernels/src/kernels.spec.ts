@@ -53,7 +53,10 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
   const plane = () => new Int16Array(pixels);
   const colours = () => new Int16Array(4 * pixels);
 
-  for (const [name, shares] of [['luma', LUMA], ['beyond the whole', greyShares(1.9, -0.7, 0.3)]] as const) {
+  for (const [name, shares] of [
+    ['luma', LUMA],
+    ['beyond the whole', greyShares(1.9, -0.7, 0.3)],
+  ] as const) {
     const grey = plane();
     const coverage = plane();
     const least = kernels.grey(rgba, shares, grey, coverage);
@@ -65,7 +68,11 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
   out['grey by hue'] = byHue;
 
   const through = plane();
-  kernels.table(planeOf(pixels, 5, 20000), Int16Array.from({ length: ONE + 1 }, (_, i) => (i * 31) % ONE), through);
+  kernels.table(
+    planeOf(pixels, 5, 20000),
+    Int16Array.from({ length: ONE + 1 }, (_, i) => (i * 31) % ONE),
+    through,
+  );
   out['table'] = through;
 
   const thresholds = Int32Array.from({ length: ONE + 1 }, (_, t) => ((32 + ((t * 7) % 25000)) << 16) | ((t * 2 - ONE) & 0xffff));
@@ -92,7 +99,10 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
     kernels.sample(patch, at, axis, axis, { x: 0, y: 0, width, height }, sampled);
     out[`sample ${scale}`] = sampled;
   }
-  for (const [name, weights] of [['all over', null], ['masked', mask]] as const) {
+  for (const [name, weights] of [
+    ['all over', null],
+    ['masked', mask],
+  ] as const) {
     const mixedPlane = plane();
     kernels.mix(tone, planeOf(pixels, 7), 1, 5000, weights, mixedPlane);
     const mixedColours = colours();

@@ -14,7 +14,7 @@ export const ERROR_STATUS = {
   'broken-picture': 422,
   'wrong-state': 409,
   'foreign-request': 403,
-  'internal': 500,
+  internal: 500,
 } as const;
 export type ErrorCode = keyof typeof ERROR_STATUS;
 

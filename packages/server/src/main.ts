@@ -8,7 +8,8 @@ const DEFAULT_PORT = 4870;
 const run = async (): Promise<void> => {
   const options = optionsOf(process.argv.slice(2), ['port', 'data']);
   const port = Number(options.port ?? DEFAULT_PORT);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`--port is ${options.port}; a port is a number from 0 to 65535.`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`--port is ${options.port}; a port is a number from 0 to 65535.`);
   const here = import.meta.dirname;
   const root = join(here, '../../..');
   const { app, services } = await buildApp({

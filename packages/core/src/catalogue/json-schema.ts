@@ -3,7 +3,14 @@ import { STEPS } from './steps';
 
 type Json = Readonly<Record<string, unknown>>;
 
-const number = (unit: string) => ({ min, max }: { readonly min: number; readonly max: number }): Json => ({ type: 'number', minimum: min, maximum: max, description: unit });
+const number =
+  (unit: string) =>
+  ({ min, max }: { readonly min: number; readonly max: number }): Json => ({
+    type: 'number',
+    minimum: min,
+    maximum: max,
+    description: unit,
+  });
 const hex = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' };
 const object = (properties: Json, required = Object.keys(properties)): Json => ({ type: 'object', properties, required });
 const list = (items: Json): Json => ({ type: 'array', items });
@@ -71,7 +78,13 @@ export const sheetJsonSchema = (): Json => ({
       beyond: oneOf('nothing', 'hold', 'repeat', 'mirror'),
     }),
     mask: object(
-      { id: { type: 'string' }, kind: { type: 'string' }, on: { type: 'boolean' }, invert: { type: 'boolean' }, anchor: oneOf('art', 'sheet') },
+      {
+        id: { type: 'string' },
+        kind: { type: 'string' },
+        on: { type: 'boolean' },
+        invert: { type: 'boolean' },
+        anchor: oneOf('art', 'sheet'),
+      },
       ['kind'],
     ),
     step: {

@@ -1,6 +1,17 @@
 import { rgbOfHex } from '../raster/colour';
 import type { ShapeName } from '../raster/kernels';
-import { SHEET_FORMAT, SHEET_VERSION, type Edges, type Ink, type Pass, type PictureRef, type Sheet, type Size, type Step, type Stock } from '../sheet/model';
+import {
+  SHEET_FORMAT,
+  SHEET_VERSION,
+  type Edges,
+  type Ink,
+  type Pass,
+  type PictureRef,
+  type Sheet,
+  type Size,
+  type Step,
+  type Stock,
+} from '../sheet/model';
 import { placed, wholeSheet } from '../sheet/placing';
 import { lpiOfCells } from '../units/length';
 import { defaultParams, stepOfKind, type StepKind } from './steps';
@@ -53,7 +64,11 @@ const luma = (hex: string): number => {
 };
 
 /** A sheet made from a picture that fills it; an ink lighter than what it prints on carries the lights. */
-export const startedSheet = (order: SheetOrder, picture: PictureRef & { readonly name: string; readonly size: Size }, point: StartingPoint): Sheet => {
+export const startedSheet = (
+  order: SheetOrder,
+  picture: PictureRef & { readonly name: string; readonly size: Size },
+  point: StartingPoint,
+): Sheet => {
   const { size, ink, ground, stock } = order;
   const carries = luma(ink.colour) > luma((ground ?? stock).colour) ? 'lights' : 'darks';
   const placement = placed(size, picture.size, 'fill');
@@ -67,13 +82,26 @@ export const startedSheet = (order: SheetOrder, picture: PictureRef & { readonly
     ...base,
     id: 'picture',
     name: picture.name,
-    source: { kind: 'picture', picture: picture.path === undefined ? { sha256: picture.sha256 } : { sha256: picture.sha256, path: picture.path } },
+    source: {
+      kind: 'picture',
+      picture: picture.path === undefined ? { sha256: picture.sha256 } : { sha256: picture.sha256, path: picture.path },
+    },
     placement,
     steps: point.screen ? steps : [],
     lay: { mode: 'normal', strength: 1 },
   };
   const under: Pass[] = ground
-    ? [{ ...base, id: 'ground', name: `${ground.name} ground`, source: { kind: 'flat', colour: { ink: ground.id } }, placement: wholeSheet(size), steps: [], lay: { mode: 'normal', strength: 1 } }]
+    ? [
+        {
+          ...base,
+          id: 'ground',
+          name: `${ground.name} ground`,
+          source: { kind: 'flat', colour: { ink: ground.id } },
+          placement: wholeSheet(size),
+          steps: [],
+          lay: { mode: 'normal', strength: 1 },
+        },
+      ]
     : [];
   return {
     format: SHEET_FORMAT,

@@ -17,6 +17,4 @@ export const stepOfKind = (kind: string): AnyStep | undefined => BY_KIND.get(kin
 
 /** All dials of a kind at their defaults. */
 export const defaultParams = (declaration: Pick<AnyStep, 'dials'>): Record<string, unknown> =>
-  Object.fromEntries(
-    Object.entries(declaration.dials as AnyStep['dials']).map(([name, dial]) => [name, (dial as { default: unknown }).default]),
-  );
+  Object.fromEntries(Object.entries(declaration.dials).map(([name, dial]) => [name, dial.default]));

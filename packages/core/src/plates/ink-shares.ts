@@ -25,8 +25,7 @@ const mean = (plane: Float32Array): number => plane.reduce((sum, v) => sum + v, 
 
 /** The ink that a pass prints with, or null where it prints colours. */
 export const inkOfPass = (pass: Pass, sheet: Sheet): string | null => {
-  const idOf = (ref: ColourRef | null | undefined): string | null =>
-    ref ? ('ink' in ref ? ref.ink : null) : (sheet.inks[0]?.id ?? null);
+  const idOf = (ref: ColourRef | null | undefined): string | null => (ref ? ('ink' in ref ? ref.ink : null) : (sheet.inks[0]?.id ?? null));
   const last = pass.steps.filter((step) => step.on && stepOfKind(step.kind)?.gives === 'ink').at(-1);
   if (last) return idOf(last.params['ink'] as ColourRef | null);
   return pass.source.kind === 'flat' ? idOf(pass.source.colour) : null;
@@ -49,7 +48,7 @@ export function* inkShares(sheet: Sheet, graph: Graph, work: Work): Rendering<Co
       const raster = yield* rendered(node, region, work);
       const alpha = Float32Array.from({ length: count }, (_, i) => coverageAt(raster, i) * pass.lay.strength);
       passes[pass.id] = mean(alpha);
-      const own: Planes = pass.source.kind === 'group' ? yield* planesOf(pass.source.passes) : new Map();
+      const own: Planes = pass.source.kind === 'group' ? yield* planesOf(pass.source.passes) : new Map<string, Float32Array>();
       const ink = pass.source.kind === 'group' ? null : inkOfPass(pass, sheet);
       if (ink !== null) own.set(ink, alpha);
       if (pass.on) lay(planes, own, alpha, pass.lay.mode === 'multiply');

@@ -61,13 +61,7 @@ export interface Kernels {
   grey(rgba: Int16Array, shares: GreyShares, tone: Int16Array, coverage: Int16Array): number;
 
   /** As `grey`, then lifted by response(hue) · (max − min). `response` has HUE_KNOTS + 1 values, ± ONE. */
-  greyByHue(
-    rgba: Int16Array,
-    shares: GreyShares,
-    response: Int16Array,
-    tone: Int16Array,
-    coverage: Int16Array,
-  ): number;
+  greyByHue(rgba: Int16Array, shares: GreyShares, response: Int16Array, tone: Int16Array, coverage: Int16Array): number;
 
   /** table[value] for each value, clamped to 0 … ONE first. `table` has ONE + 1 values. */
   table(values: Int16Array, table: Int16Array, out: Int16Array): void;
@@ -76,14 +70,7 @@ export interface Kernels {
    * Ink where the shape's spot value stands above the tone's threshold.
    * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits).
    */
-  screen(
-    tone: Int16Array,
-    region: Region,
-    grid: ScreenGrid,
-    shape: ShapeName,
-    thresholds: Int32Array,
-    out: Int16Array,
-  ): void;
+  screen(tone: Int16Array, region: Region, grid: ScreenGrid, shape: ShapeName, thresholds: Int32Array, out: Int16Array): void;
 
   /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
   reduce(plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array): void;

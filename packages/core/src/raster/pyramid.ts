@@ -14,8 +14,7 @@ export const halveRows = (top: Samples, foot: Samples | null, width: number, cha
     const left = 2 * x * channels;
     const right = 2 * x + 1 < width ? left + channels : left;
     for (let c = 0; c < channels; c++) {
-      const sum =
-        (top[left + c] as number) + (top[right + c] as number) + (under[left + c] as number) + (under[right + c] as number);
+      const sum = (top[left + c] as number) + (top[right + c] as number) + (under[left + c] as number) + (under[right + c] as number);
       out[x * channels + c] = (sum + 2) >> 2;
     }
   }

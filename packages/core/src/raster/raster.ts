@@ -65,8 +65,7 @@ export const bytesOf = (raster: Raster): number => {
 export const times = (v: number, w: number): number => (v * w + HALF) >> 14;
 
 /** from + (to − from) · share of three values in 0 … ONE, rounded half up; exact at both ends. */
-export const between = (from: number, to: number, share: number): number =>
-  from + (((to - from) * share + HALF) >> 14);
+export const between = (from: number, to: number, share: number): number => from + (((to - from) * share + HALF) >> 14);
 
 /** The working value of an 8-bit one, rounded to nearest. */
 export const from8 = (v: number): number => Math.floor((v * ONE * 2 + 255) / 510);

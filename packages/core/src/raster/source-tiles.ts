@@ -71,9 +71,7 @@ const columnsAndRows = (info: SourceInfo, area: PatchArea, beyond: Beyond): read
   coordinatesOf(area.y, area.height, levelSide(info.height, area.level), beyond),
 ];
 
-const tilesAlong = (coordinates: Int32Array): number[] => [
-  ...new Set(Array.from(coordinates, (at) => Math.floor(at / SOURCE_TILE))),
-];
+const tilesAlong = (coordinates: Int32Array): number[] => [...new Set(Array.from(coordinates, (at) => Math.floor(at / SOURCE_TILE)))];
 
 /** The tiles that a patch is made of. */
 export const tilesOfPatch = (info: SourceInfo, area: PatchArea, beyond: Beyond): TileName[] => {
@@ -83,12 +81,7 @@ export const tilesOfPatch = (info: SourceInfo, area: PatchArea, beyond: Beyond):
 };
 
 /** Premultiplied RGBA at working depth of a part of one level; what lies beyond the picture as `beyond` says. */
-export const sourcePatch = (
-  info: SourceInfo,
-  area: PatchArea,
-  beyond: Beyond,
-  tileAt: (name: TileName) => SourceTile,
-): SourcePatch => {
+export const sourcePatch = (info: SourceInfo, area: PatchArea, beyond: Beyond, tileAt: (name: TileName) => SourceTile): SourcePatch => {
   const [columns, rows] = columnsAndRows(info, area, beyond);
   const data = new Int16Array(4 * area.width * area.height);
   const { channels } = info;

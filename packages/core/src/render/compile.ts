@@ -175,10 +175,7 @@ class Compiler {
     const name = stepName(pass.id, step.id);
     this.inputs.set(name, input);
     if (!step.on) return raw;
-    const params =
-      step.version < declaration.version && declaration.upgrade
-        ? declaration.upgrade(step.params, step.version)
-        : step.params;
+    const params = step.version < declaration.version && declaration.upgrade ? declaration.upgrade(step.params, step.version) : step.params;
     const weights = productNode(this.masks(step.masks, pass));
     const amount = declaration.amount === 'none' ? ONE : this.share(step.amount);
     const output = this.treated(pass, step, declaration, params, raw, input, amount, weights);
@@ -224,13 +221,7 @@ class Compiler {
     return { declaration, params, at, statistics };
   }
 
-  private applied(
-    pass: Pass,
-    step: Step,
-    declaration: AnyStep,
-    params: Readonly<Record<string, unknown>>,
-    input: Node,
-  ): Node {
+  private applied(pass: Pass, step: Step, declaration: AnyStep, params: Readonly<Record<string, unknown>>, input: Node): Node {
     const call = this.call(pass, step, declaration, params);
     if ('table' in declaration.apply) return pointNode(input as Node<'tone'>, { ...call, amount: ONE });
     const { draft } = declaration;

@@ -26,12 +26,7 @@ export function* renderBytes(node: Node<'colour'>, region: Region, work: Work): 
  * RGBA8 of a region at 1/2^halvings of a node's scale, the mean of the encoded premultiplied values it covers.
  * `region` is in the node's own pixels; its corner must lie on the reduced grid. Rendered in view tiles.
  */
-export function* renderReduced(
-  node: Node<'colour'>,
-  region: Region,
-  halvings: number,
-  work: Work,
-): Rendering<Uint8Array<ArrayBuffer>> {
+export function* renderReduced(node: Node<'colour'>, region: Region, halvings: number, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
   if (halvings === 0) return yield* renderBytes(node, region, work);
   const side = 2 ** halvings;
   const small = reducedRegion(region, halvings);

@@ -70,16 +70,16 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ra
   readonly apply: TonePoint<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
 }
 
-export const defineStep = <
-  const K extends string,
-  D extends Dials,
-  const T extends RasterKind,
-  const G extends RasterKind,
->(
+export const defineStep = <const K extends string, D extends Dials, const T extends RasterKind, const G extends RasterKind>(
   step: StepDeclaration<K, D, T, G>,
 ): StepDeclaration<K, D, T, G> => step;
 
 /** A declaration without its own types: what the engine, the forms and the documentation go through. */
 // The params of a declaration are checked by its dials before any of its functions is called with them.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
-export type AnyStep = StepDeclaration<string, any, any, any>;
+type Erased = StepDeclaration<string, any, any, any>;
+export type AnyStep = Omit<Erased, 'dials' | 'takes' | 'gives'> & {
+  readonly dials: Dials;
+  readonly takes: RasterKind;
+  readonly gives: RasterKind;
+};

@@ -62,15 +62,7 @@ export interface CurveDial extends DialBase<readonly CurvePoint[]> {
   readonly presets: readonly CurvePreset[];
 }
 
-export type AnyDial =
-  | ShareDial
-  | LengthDial
-  | AngleDial
-  | FrequencyDial
-  | ChoiceDial<string>
-  | ToggleDial
-  | ColourDial
-  | CurveDial;
+export type AnyDial = ShareDial | LengthDial | AngleDial | FrequencyDial | ChoiceDial<string> | ToggleDial | ColourDial | CurveDial;
 export type DialType = AnyDial['type'];
 export type DialOf<T extends DialType> = Extract<AnyDial, { type: T }>;
 
@@ -121,8 +113,7 @@ export const choice = <const O extends readonly string[]>(
 export const toggle = (d: Given<ToggleDial>): ToggleDial => ({
   type: 'toggle',
   ...d,
-  check: (value) =>
-    typeof value === 'boolean' ? { ok: true, value } : { ok: false, why: `${d.title} is true or false` },
+  check: (value) => (typeof value === 'boolean' ? { ok: true, value } : { ok: false, why: `${d.title} is true or false` }),
 });
 export const colour = (d: Given<ColourDial>): ColourDial => ({
   type: 'colour',

@@ -87,5 +87,4 @@ export const ln = (x: number): number => {
 };
 
 /** base to the power exponent, for base ≥ 0; 0 to any positive power is 0. */
-export const power = (base: number, exponent: number): number =>
-  base <= 0 ? 0 : exp(exponent * ln(base));
+export const power = (base: number, exponent: number): number => (base <= 0 ? 0 : exp(exponent * ln(base)));

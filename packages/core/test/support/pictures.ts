@@ -19,13 +19,7 @@ export interface MemoryPicture {
   readonly tiles: ReadonlyMap<string, SourceTile>;
 }
 
-export const pictureOf = (
-  sha256: string,
-  width: number,
-  height: number,
-  channels: 1 | 3 | 4,
-  samples: Samples,
-): MemoryPicture => {
+export const pictureOf = (sha256: string, width: number, height: number, channels: 1 | 3 | 4, samples: Samples): MemoryPicture => {
   const depth = samples instanceof Uint16Array ? 16 : 8;
   const info: SourceInfo = { sha256, width, height, channels, depth, levels: levelsOf(width, height) };
   if (channels === 4) premultiply(samples, depth === 8 ? 255 : 65535);

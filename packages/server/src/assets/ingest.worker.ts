@@ -55,7 +55,9 @@ const decoded = async (file: string, folder: string, metadata: Metadata, layout:
   for (const [stage, turn] of (ORIENTATIONS[metadata.orientation ?? 1] ?? []).entries()) {
     const turned = join(folder, `turned-${stage}.v`);
     const space = SPACES[layout.channels][layout.depth];
-    await turn(sharp(path, { limitInputPixels: MOST_PIXELS, sequentialRead: false })).toColourspace(space).toFile(turned);
+    await turn(sharp(path, { limitInputPixels: MOST_PIXELS, sequentialRead: false }))
+      .toColourspace(space)
+      .toFile(turned);
     rmSync(path);
     path = turned;
   }
@@ -72,7 +74,7 @@ const writePyramid = (raster: string, folder: string, info: SourceInfo, tell: (s
     const bytes = new Uint8Array(band.buffer);
     for (let top = 0; top < height; top += SOURCE_TILE) {
       const rows = Math.min(SOURCE_TILE, height - top);
-      for (let got = 0; got < rows * rowBytes; ) {
+      for (let got = 0; got < rows * rowBytes;) {
         const read = readSync(file, bytes, got, rows * rowBytes - got, RASTER_HEADER + top * rowBytes + got);
         if (read === 0) throw new Error('the decoded picture ends early');
         got += read;
@@ -98,10 +100,16 @@ const broken = (why: string): IngestResult => ({
 export default async ({ file, folder, sha256, progress }: IngestTask): Promise<IngestResult> => {
   try {
     const metadata = await sharp(file, { limitInputPixels: false }).metadata();
-    const [width, height] = metadata.autoOrient ? [metadata.autoOrient.width, metadata.autoOrient.height] : [metadata.width, metadata.height];
+    const [width, height] = metadata.autoOrient
+      ? [metadata.autoOrient.width, metadata.autoOrient.height]
+      : [metadata.width, metadata.height];
     if (width * height > MOST_PIXELS) {
       const megapixels = Math.round((width * height) / 1e6);
-      return { ok: false, code: 'picture-too-large', message: `The picture has ${megapixels} megapixels (${width} × ${height}). ${ACCEPTED}.` };
+      return {
+        ok: false,
+        code: 'picture-too-large',
+        message: `The picture has ${megapixels} megapixels (${width} × ${height}). ${ACCEPTED}.`,
+      };
     }
     const layout = layoutOf(metadata);
     const expected = width * height * layout.channels * (layout.depth / 8);

@@ -55,7 +55,13 @@ export class AssetStore {
     rmSync(this.incoming, { recursive: true, force: true });
     mkdirSync(this.incoming, { recursive: true });
     mkdirSync(this.folder, { recursive: true });
-    const known = new Set(this.db.select({ sha256: assets.sha256 }).from(assets).all().map((row) => row.sha256));
+    const known = new Set(
+      this.db
+        .select({ sha256: assets.sha256 })
+        .from(assets)
+        .all()
+        .map((row) => row.sha256),
+    );
     for (const name of readdirSync(this.folder)) {
       if (!known.has(name)) rmSync(join(this.folder, name), { recursive: true, force: true });
     }

@@ -42,7 +42,10 @@ export const dispatchPlugin =
     app.get<{ Params: { id: string } }>('/api/send-outs/:id/file', { schema: { params: byId } }, (request, reply) => {
       const { path, name, mime } = dispatch.file(request.params.id);
       return reply
-        .header('content-disposition', `attachment; filename="${name.replace(/[^\x20-\x7e]/g, '-')}"; filename*=UTF-8''${encodeURIComponent(name)}`)
+        .header(
+          'content-disposition',
+          `attachment; filename="${name.replace(/[^\x20-\x7e]/g, '-')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+        )
         .header('content-length', statSync(path).size)
         .type(mime)
         .send(createReadStream(path));

@@ -66,7 +66,12 @@ export class DispatchService {
   private recover(): void {
     for (const row of this.db.select().from(sendOuts).where(eq(sendOuts.state, 'rendering')).all()) {
       const spent = row.attempts >= MOST_ATTEMPTS;
-      this.set(row.id, spent ? { state: 'failed', error: 'The server stopped three times while rendering it.', finishedAt: Date.now() } : { state: 'queued' });
+      this.set(
+        row.id,
+        spent
+          ? { state: 'failed', error: 'The server stopped three times while rendering it.', finishedAt: Date.now() }
+          : { state: 'queued' },
+      );
     }
     const done = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'done')).all();
     const known = new Set(done.map((row) => this.nameOf(row)));
@@ -139,7 +144,10 @@ export class DispatchService {
     try {
       const { unknown } = compileAnalysis(sheet, (sha256) => this.assets.info(sha256));
       if (unknown.length > 0) {
-        throw new AppError('cannot-print', `The sheet cannot print true: this version does not know ${unknown.join(', ')}. Remove it, or open the sheet with a newer Uvrant.`);
+        throw new AppError(
+          'cannot-print',
+          `The sheet cannot print true: this version does not know ${unknown.join(', ')}. Remove it, or open the sheet with a newer Uvrant.`,
+        );
       }
     } catch (error) {
       if (error instanceof CompileError) throw new AppError('cannot-print', error.message);

@@ -21,10 +21,8 @@ export const jobsPlugin =
       return { job, sheets: sheets.ofJob(job.id), assets: assets.ofJob(job.id) };
     });
 
-    app.patch<{ Params: { job: string }; Body: { name: string } }>(
-      '/api/jobs/:job',
-      { schema: { params: byId, body: named } },
-      (request) => jobs.rename(request.params.job, request.body.name),
+    app.patch<{ Params: { job: string }; Body: { name: string } }>('/api/jobs/:job', { schema: { params: byId, body: named } }, (request) =>
+      jobs.rename(request.params.job, request.body.name),
     );
     done();
   };

@@ -22,12 +22,15 @@ const hashOf = async (file: string): Promise<string> => {
 
 /** The pyramid of a picture beside the sheet, in a folder of its own. */
 const ingested = async (picture: PictureRef, sheetFile: string, folder: string): Promise<SourceInfo> => {
-  if (picture.path === undefined) throw new Error(`The picture ${picture.sha256.slice(0, 12)} has no path: the command line needs one, beside the sheet.`);
+  if (picture.path === undefined)
+    throw new Error(`The picture ${picture.sha256.slice(0, 12)} has no path: the command line needs one, beside the sheet.`);
   const file = resolve(dirname(sheetFile), picture.path);
   if (!existsSync(file)) throw new Error(`The picture ${picture.path} is not beside the sheet (looked for ${file}).`);
   const sha256 = await hashOf(file);
   if (sha256 !== picture.sha256) {
-    throw new Error(`${picture.path} is another picture than the sheet was made with: its SHA-256 is ${sha256}, the sheet says ${picture.sha256}.`);
+    throw new Error(
+      `${picture.path} is another picture than the sheet was made with: its SHA-256 is ${sha256}, the sheet says ${picture.sha256}.`,
+    );
   }
   const { port1, port2 } = new MessageChannel();
   port1.unref();
@@ -69,7 +72,8 @@ const render = async (): Promise<void> => {
     }
     const infoOf = (sha256: string): SourceInfo | undefined => infos.get(sha256);
     const print = new Print(sheet, ppi, infoOf, new TileFiles(infoOf, (sha256) => join(folder, sha256)).tile);
-    if (print.graph.unknown.length > 0) throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
+    if (print.graph.unknown.length > 0)
+      throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
     const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);
     const png = new PngWriter(aside, region.width, region.height, ppi);
     for (const { bytes } of print.bands(region)) await png.rows(bytes);

@@ -22,7 +22,10 @@ export class TileFiles {
     if (!info) throw new Error(`no picture ${name.sha256}`);
     const { buffer, byteOffset, byteLength } = gunzipSync(readFileSync(tilePath(this.folderOf(name.sha256), name.level, name.x, name.y)));
     const side = (whole: number, at: number): number => Math.min(SOURCE_TILE, levelSide(whole, name.level) - at * SOURCE_TILE);
-    const data = info.depth === 8 ? new Uint8Array(buffer, byteOffset, byteLength) : new Uint16Array(buffer.slice(byteOffset, byteOffset + byteLength));
+    const data =
+      info.depth === 8
+        ? new Uint8Array(buffer, byteOffset, byteLength)
+        : new Uint16Array(buffer.slice(byteOffset, byteOffset + byteLength));
     const tile: SourceTile = { width: side(info.width, name.x), height: side(info.height, name.y), data };
     this.cache.put(key, tile, data.byteLength);
     return tile;

@@ -86,7 +86,10 @@ export class SheetService {
     const sheet = checkedSheet(document);
     for (const { sha256, path } of picturesOf(sheet)) {
       if (!this.assets.info(sha256)) {
-        throw new AppError('missing-picture', `The sheet prints the picture ${path ?? sha256.slice(0, 12)}, which is not here: add it to the job first.`);
+        throw new AppError(
+          'missing-picture',
+          `The sheet prints the picture ${path ?? sha256.slice(0, 12)}, which is not here: add it to the job first.`,
+        );
       }
     }
     return sheet;

@@ -42,7 +42,9 @@ const placement = Joi.object({
 }).unknown();
 
 const picture = Joi.object({
-  sha256: Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal').required(),
+  sha256: Joi.string()
+    .pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
+    .required(),
   path: Joi.string(),
 }).unknown();
 
@@ -83,7 +85,7 @@ const stepBase = {
 };
 
 const stepSchema = (declaration: AnyStep): Joi.Schema => {
-  const dials = Object.entries(declaration.dials as Readonly<Record<string, AnyDial>>);
+  const dials = Object.entries(declaration.dials);
   const params = Joi.object(Object.fromEntries(dials.map(([name, dial]) => [name, dialSchema(dial)]))).unknown();
   return Joi.object({
     ...stepBase,
@@ -108,7 +110,9 @@ const pass = Joi.object({
   placement: placement.required(),
   steps: Joi.array().items(step).required(),
   masks: masks.required(),
-  wear: Joi.array().items(Joi.object({ id: id.required(), kind: Joi.string().required() }).unknown()).required(),
+  wear: Joi.array()
+    .items(Joi.object({ id: id.required(), kind: Joi.string().required() }).unknown())
+    .required(),
   edges: Joi.string().valid('smooth', 'hard'),
   lay: Joi.object({ mode: Joi.string().required(), strength: share.required(), within: id }).unknown().required(),
 })
@@ -141,15 +145,21 @@ const MOST_PIXELS_ASIDE = 40_000;
  * @throws AppError `bad-sheet` naming the place and what would be right.
  */
 export const checkedSheet = (document: unknown): Sheet => {
-  const { error, value } = sheetSchema.validate(document, { convert: false, allowUnknown: true });
-  if (error) throw new AppError('bad-sheet', `This is no sheet Uvrant can read: ${error.message}.`);
-  const sheet = value as Sheet;
+  const result = sheetSchema.validate(document, { convert: false, allowUnknown: true });
+  if (result.error) throw new AppError('bad-sheet', `This is no sheet Uvrant can read: ${result.error.message}.`);
+  const sheet = result.value as Sheet;
   if (sheet.version > SHEET_VERSION) {
-    throw new AppError('bad-sheet', `The sheet is of version ${sheet.version}; this Uvrant reads up to ${SHEET_VERSION}. Open it with a newer one.`);
+    throw new AppError(
+      'bad-sheet',
+      `The sheet is of version ${sheet.version}; this Uvrant reads up to ${SHEET_VERSION}. Open it with a newer one.`,
+    );
   }
   const longest = (Math.max(sheet.size.width, sheet.size.height) * sheet.ppi) / 25.4;
   if (longest > MOST_PIXELS_ASIDE) {
-    throw new AppError('bad-sheet', `The sheet would be ${Math.round(longest)} px long; at most ${MOST_PIXELS_ASIDE} px: lower its ppi or its size.`);
+    throw new AppError(
+      'bad-sheet',
+      `The sheet would be ${Math.round(longest)} px long; at most ${MOST_PIXELS_ASIDE} px: lower its ppi or its size.`,
+    );
   }
   return sheet;
 };

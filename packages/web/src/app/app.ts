@@ -48,7 +48,10 @@ const placeOf = (url: string): Place =>
     <main>
       <router-outlet />
       @if (over()) {
-        <div class="drop" aria-hidden="true"><b>Drop the picture</b> It goes into “{{ job()?.name }}”, and a sheet is offered from it.</div>
+        <div class="drop" aria-hidden="true">
+          <b>Drop the picture</b>
+          It goes into “{{ job()?.name }}”, and a sheet is offered from it.
+        </div>
       }
     </main>
   `,

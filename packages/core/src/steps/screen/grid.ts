@@ -11,7 +11,7 @@ const CELL = 2 ** 32;
 export const screenGrid = (cellPx: number, angleDeg: number): ScreenGrid => {
   const along = (cosDeg(angleDeg) / cellPx) * CELL;
   const across = (sinDeg(angleDeg) / cellPx) * CELL;
-  const wrapped = (phase: number): number => Math.round(phase) % CELL | 0;
+  const wrapped = (phase: number): number => (Math.round(phase) % CELL) | 0;
   return {
     u0: wrapped((along - across) / 2),
     ux: wrapped(along),

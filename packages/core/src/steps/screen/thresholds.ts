@@ -86,7 +86,12 @@ function* measuredPhases(cellPx: number, grid: ScreenGrid): Generator<Phase> {
   if (cellPx <= EVEN_CELL) {
     for (const [left, top] of WINDOWS) yield* rasterPhases(grid, left, top, HANN);
   } else if (grid.ux === 0 || grid.uy === 0) {
-    yield* rasterPhases(grid, 0, 0, Array.from({ length: wholeSide(cellPx) }, () => 1));
+    yield* rasterPhases(
+      grid,
+      0,
+      0,
+      Array.from({ length: wholeSide(cellPx) }, () => 1),
+    );
   } else {
     yield* evenPhases();
   }

@@ -11,10 +11,7 @@ const hermite = (from: CurvePoint, to: CurvePoint, tangentFrom: number, tangentT
   const t2 = t * t;
   const t3 = t2 * t;
   return (
-    (2 * t3 - 3 * t2 + 1) * from[1] +
-    (t3 - 2 * t2 + t) * span * tangentFrom +
-    (3 * t2 - 2 * t3) * to[1] +
-    (t3 - t2) * span * tangentTo
+    (2 * t3 - 3 * t2 + 1) * from[1] + (t3 - 2 * t2 + t) * span * tangentFrom + (3 * t2 - 2 * t3) * to[1] + (t3 - t2) * span * tangentTo
   );
 };
 

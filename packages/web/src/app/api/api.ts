@@ -9,7 +9,9 @@ export const messageOf = (error: unknown): string => {
   if (error instanceof HttpErrorResponse) {
     const said = (error.error as { message?: unknown } | null)?.message;
     if (typeof said === 'string') return said;
-    return error.status === 0 ? 'The server does not answer. It keeps what was saved; start it again.' : `The server answered ${error.status}.`;
+    return error.status === 0
+      ? 'The server does not answer. It keeps what was saved; start it again.'
+      : `The server answered ${error.status}.`;
   }
   return error instanceof Error ? error.message : String(error);
 };

@@ -48,7 +48,10 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
         } @else {
           <header>
             <h2>{{ step.kind }}</h2>
-            <p>This Uvrant does not know this step (version {{ step.version }}). It is kept as it is and passes its input through; the sheet cannot be sent out until it is removed, or opened with a newer Uvrant.</p>
+            <p>
+              This Uvrant does not know this step (version {{ step.version }}). It is kept as it is and passes its input through; the sheet
+              cannot be sent out until it is removed, or opened with a newer Uvrant.
+            </p>
           </header>
         }
       } @else if (pass(); as pass) {
@@ -83,7 +86,7 @@ export class DialsColumn {
 
   private readonly shownDials = computed(() => {
     const step = this.step();
-    const dials = Object.entries((this.declaration()?.dials ?? {}) as Readonly<Record<string, AnyDial>>);
+    const dials = Object.entries((this.declaration()?.dials ?? {}));
     return dials.filter(([, { shownWhen }]) => !shownWhen || step?.params[shownWhen.dial] === shownWhen.is);
   });
 
@@ -103,17 +106,13 @@ export class DialsColumn {
     return (value, held) => {
       const dial = (stepOfKind(step.kind)?.dials as Readonly<Record<string, AnyDial>>)[name];
       if (!dial?.check(value).ok) return;
-      this.editing.step(
-        pass.id,
-        step.id,
-        (each) => ({ ...each, params: { ...each.params, [name]: value } }),
-        held ? gesture : null,
-      );
+      this.editing.step(pass.id, step.id, (each) => ({ ...each, params: { ...each.params, [name]: value } }), held ? gesture : null);
     };
   }
 
   protected readonly setAmount = (amount: unknown, held: boolean): void => {
     const [pass, step] = [this.pass(), this.step()];
-    if (pass && step) this.editing.step(pass.id, step.id, (each) => ({ ...each, amount: amount as number }), held ? `${step.id} amount` : null);
+    if (pass && step)
+      this.editing.step(pass.id, step.id, (each) => ({ ...each, amount: amount as number }), held ? `${step.id} amount` : null);
   };
 }

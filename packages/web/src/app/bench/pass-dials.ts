@@ -37,7 +37,10 @@ const INK = colour({ title: 'Ink', default: null });
           <dd>{{ effectivePpi() }} ppi</dd>
         </dl>
         @if (effectivePpi() < 100) {
-          <p class="uv-warn">The picture gives {{ effectivePpi() }} ppi at this size: fine tones will look soft. A screen up to {{ (effectivePpi() / 2).toFixed(0) }} lpi still suits it.</p>
+          <p class="uv-warn">
+            The picture gives {{ effectivePpi() }} ppi at this size: fine tones will look soft. A screen up to
+            {{ (effectivePpi() / 2).toFixed(0) }} lpi still suits it.
+          </p>
         }
       </div>
     }
@@ -112,6 +115,7 @@ export class PassDials {
     this.edit((pass) => ({ ...pass, source: { kind: 'flat', colour: colour as ColourRef } }), held ? `${this.pass().id} ink` : null);
   protected readonly setFit = (fit: unknown): void => {
     const asset = this.asset();
-    if (asset) this.edit((pass) => ({ ...pass, placement: placed(this.sheet().size, asset, fit as 'fill' | 'whole', pass.placement.beyond) }));
+    if (asset)
+      this.edit((pass) => ({ ...pass, placement: placed(this.sheet().size, asset, fit as 'fill' | 'whole', pass.placement.beyond) }));
   };
 }

@@ -27,7 +27,9 @@ export class Rendering {
   /** Changes only when what is unprinted does: a source, or where it lies. */
   private readonly sourceName = computed(() => {
     const document = this.document();
-    return JSON.stringify(document && [document.size, document.ppi, document.passes.map(({ id, source, placement }) => ({ id, source, placement }))]);
+    return JSON.stringify(
+      document && [document.size, document.ppi, document.passes.map(({ id, source, placement }) => ({ id, source, placement }))],
+    );
   });
   readonly unprintedVersion = computed(() => {
     this.sourceName();
@@ -50,7 +52,7 @@ export class Rendering {
         const document = untracked(this.document);
         const known = line.step !== null && document?.passes.some((pass) => pass.id === line.pass);
         if (version === null || !known) return this.reading.set(null);
-        const task = { kind: 'reading', version, pass: line.pass as string, step: line.step as string } as const;
+        const task = { kind: 'reading', version, pass: line.pass as string, step: line.step } as const;
         this.reading.set(await this.engine.ask(task, signal));
       },
     );

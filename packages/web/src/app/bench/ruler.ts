@@ -11,7 +11,13 @@ const STEPS = { in: [0.125, 0.25, 0.5, 1, 2, 4, 8, 16], mm: [1, 2, 5, 10, 20, 50
 const LEAST_LABEL_GAP = 44;
 
 /** Figures at even steps far enough apart to be read, with short marks between. */
-export const drawRuler = (context: CanvasRenderingContext2D, length: number, breadth: number, along: 'x' | 'y', scale: RulerScale): void => {
+export const drawRuler = (
+  context: CanvasRenderingContext2D,
+  length: number,
+  breadth: number,
+  along: 'x' | 'y',
+  scale: RulerScale,
+): void => {
   const { perUnit, zero, unit } = scale;
   context.fillStyle = '#e9e7e0';
   context.fillRect(0, 0, along === 'x' ? length : breadth, along === 'x' ? breadth : length);

@@ -18,14 +18,24 @@ import { DispatchActions, dispatchFeature } from '../state/dispatch';
         <mat-progress-bar mode="determinate" [value]="percent(now.id)" aria-label="Sending out" />
       </div>
     } @else {
-      <button type="button" class="uv-button" [disabled]="!saved()" [title]="saved() ? '' : 'As soon as the sheet is saved'" (click)="send()">Send out PNG</button>
+      <button
+        type="button"
+        class="uv-button"
+        [disabled]="!saved()"
+        [title]="saved() ? '' : 'As soon as the sheet is saved'"
+        (click)="send()"
+      >
+        Send out PNG
+      </button>
       @if (problem(); as problem) {
         <span class="bad" role="alert">{{ problem }}</span>
       } @else if (latest(); as latest) {
         @if (latest.state === 'done') {
           <a class="link" [href]="api.fileUrl(latest.id)" [attr.download]="latest.fileName" [title]="latest.fileName">Take the file</a>
         } @else {
-          <a class="link" [routerLink]="['/jobs', jobId(), 'dispatch']">The last one {{ latest.state === 'failed' ? 'failed' : 'was called off' }}</a>
+          <a class="link" [routerLink]="['/jobs', jobId(), 'dispatch']">
+            The last one {{ latest.state === 'failed' ? 'failed' : 'was called off' }}
+          </a>
         }
       }
     }

@@ -35,17 +35,35 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     </header>
     <div class="block">
       <div class="pair">
-        <b>Width</b><uv-figure [value]="lengths.shown(sheet().size.width)" [digits]="digits()" label="Width" (changed)="resize({ width: lengths.toMm($event), height: sheet().size.height })" /><span>{{ lengths.unit() }}</span>
+        <b>Width</b>
+        <uv-figure
+          [value]="lengths.shown(sheet().size.width)"
+          [digits]="digits()"
+          label="Width"
+          (changed)="resize({ width: lengths.toMm($event), height: sheet().size.height })"
+        />
+        <span>{{ lengths.unit() }}</span>
       </div>
       <div class="pair">
-        <b>Height</b><uv-figure [value]="lengths.shown(sheet().size.height)" [digits]="digits()" label="Height" (changed)="resize({ width: sheet().size.width, height: lengths.toMm($event) })" /><span>{{ lengths.unit() }}</span>
+        <b>Height</b>
+        <uv-figure
+          [value]="lengths.shown(sheet().size.height)"
+          [digits]="digits()"
+          label="Height"
+          (changed)="resize({ width: sheet().size.width, height: lengths.toMm($event) })"
+        />
+        <span>{{ lengths.unit() }}</span>
       </div>
       <div class="pair">
-        <b>Resolution</b><uv-figure [value]="sheet().ppi" [step]="25" label="Resolution" (changed)="setPpi($event)" /><span>ppi</span>
+        <b>Resolution</b>
+        <uv-figure [value]="sheet().ppi" [step]="25" label="Resolution" (changed)="setPpi($event)" />
+        <span>ppi</span>
       </div>
       <p class="more">Every size is kept in mm: dots stay as large on paper at any resolution.</p>
       @if (coarse()) {
-        <p class="uv-warn" role="status">{{ sheet().ppi }} ppi is coarse for a poster: edges of dots will show their pixels. 150 ppi or more would do; 300 is usual.</p>
+        <p class="uv-warn" role="status">
+          {{ sheet().ppi }} ppi is coarse for a poster: edges of dots will show their pixels. 150 ppi or more would do; 300 is usual.
+        </p>
       }
     </div>
     <uv-choice-field [dial]="edgesDial" [value]="sheet().edges" [change]="setEdges" />
@@ -54,9 +72,21 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
       <b>Stock</b>
       <div class="inks" role="group" aria-label="Stock">
         @for (stock of stocks; track stock.name) {
-          <button type="button" [attr.aria-pressed]="stock.name === sheet().stock.name" (click)="edit({ stock })"><span class="uv-swatch" [style.background]="stock.colour"></span>{{ stock.name }}</button>
+          <button type="button" [attr.aria-pressed]="stock.name === sheet().stock.name" (click)="edit({ stock })">
+            <span class="uv-swatch" [style.background]="stock.colour"></span>
+            {{ stock.name }}
+          </button>
         }
-        <label><input type="color" aria-label="A stock of another colour" [value]="sheet().stock.colour" (input)="edit({ stock: { name: 'Own', colour: stockPicker.value } }, 'stock')" #stockPicker />another</label>
+        <label>
+          <input
+            type="color"
+            aria-label="A stock of another colour"
+            [value]="sheet().stock.colour"
+            (input)="edit({ stock: { name: 'Own', colour: stockPicker.value } }, 'stock')"
+            #stockPicker
+          />
+          another
+        </label>
       </div>
       <p class="more">Shown beneath the print, never sent with it.</p>
     </div>
@@ -64,14 +94,38 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
       <b>Inks</b>
       @for (ink of sheet().inks; track ink.id) {
         <div class="pair ink">
-          <input type="color" [attr.aria-label]="'Colour of ' + ink.name" [value]="ink.colour" (input)="setInk(ink, { colour: inkPicker.value }, 'ink ' + ink.id)" #inkPicker />
-          <input class="ink-name" [value]="ink.name" [attr.aria-label]="'Name of ' + ink.name" maxlength="60" (change)="inkName.value.trim() && setInk(ink, { name: inkName.value.trim() })" #inkName />
-          <button type="button" [attr.aria-label]="'Take ' + ink.name + ' off the sheet'" [disabled]="used(ink)" [title]="used(ink) ? 'A pass prints with it' : ''" (click)="removeInk(ink)">remove</button>
+          <input
+            type="color"
+            [attr.aria-label]="'Colour of ' + ink.name"
+            [value]="ink.colour"
+            (input)="setInk(ink, { colour: inkPicker.value }, 'ink ' + ink.id)"
+            #inkPicker
+          />
+          <input
+            class="ink-name"
+            [value]="ink.name"
+            [attr.aria-label]="'Name of ' + ink.name"
+            maxlength="60"
+            (change)="inkName.value.trim() && setInk(ink, { name: inkName.value.trim() })"
+            #inkName
+          />
+          <button
+            type="button"
+            [attr.aria-label]="'Take ' + ink.name + ' off the sheet'"
+            [disabled]="used(ink)"
+            [title]="used(ink) ? 'A pass prints with it' : ''"
+            (click)="removeInk(ink)"
+          >
+            remove
+          </button>
         </div>
       }
       <div class="inks" role="group" aria-label="Add an ink">
         @for (ink of otherInks(); track ink.id) {
-          <button type="button" (click)="edit({ inks: [...sheet().inks, ink] })"><span class="uv-swatch" [style.background]="ink.colour"></span>{{ ink.name }}</button>
+          <button type="button" (click)="edit({ inks: [...sheet().inks, ink] })">
+            <span class="uv-swatch" [style.background]="ink.colour"></span>
+            {{ ink.name }}
+          </button>
         }
       </div>
     </div>
@@ -211,7 +265,10 @@ export class SheetDials {
   }
 
   protected setInk(ink: Ink, change: Partial<Ink>, gesture: string | null = null): void {
-    this.editing.sheet((sheet) => ({ ...sheet, inks: sheet.inks.map((each) => (each.id === ink.id ? { ...each, ...change } : each)) }), gesture);
+    this.editing.sheet(
+      (sheet) => ({ ...sheet, inks: sheet.inks.map((each) => (each.id === ink.id ? { ...each, ...change } : each)) }),
+      gesture,
+    );
   }
 
   /** True where a pass names the ink, or takes it as the sheet's first. */

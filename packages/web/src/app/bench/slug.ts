@@ -10,14 +10,21 @@ import { percent } from './words';
   selector: 'uv-slug',
   template: `
     @for (ink of inks(); track ink.id) {
-      <div><span class="uv-swatch" [style.background]="ink.colour"></span>{{ ink.name }} <b>{{ ink.share }}</b></div>
+      <div>
+        <span class="uv-swatch" [style.background]="ink.colour"></span>
+        {{ ink.name }}
+        <b>{{ ink.share }}</b>
+      </div>
     }
     <div class="state" [class.true]="status().isTrue" role="status">{{ status().isTrue ? 'true' : 'draft' }}</div>
     <div>{{ scale() }}</div>
     @if (under(); as under) {
       <div class="place">{{ place() }}</div>
       @if (under.tone !== null) {
-        <div>tone <b>{{ tone() }}</b></div>
+        <div>
+          tone
+          <b>{{ tone() }}</b>
+        </div>
         <div>{{ under.ink! > 0.5 ? 'ink here' : 'bare here' }}</div>
       }
     }

@@ -1,4 +1,19 @@
-import { Component, DestroyRef, ElementRef, HostListener, computed, effect, inject, input, model, output, signal, untracked, viewChild } from '@angular/core';
+import type {
+  ElementRef} from '@angular/core';
+import {
+  Component,
+  DestroyRef,
+  HostListener,
+  computed,
+  effect,
+  inject,
+  input,
+  model,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { hueOf, trueScale, type Sheet } from '@uvrant/core';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { Task, TilePlace } from '../engine/protocol';
@@ -27,7 +42,9 @@ export interface UnderPointer {
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
     <canvas class="ruler down" aria-hidden="true" #down></canvas>
-    <button type="button" class="unit" [attr.aria-label]="'Rulers in ' + lengths.unit() + '; change'" (click)="changeUnit()">{{ lengths.unit() }}</button>
+    <button type="button" class="unit" [attr.aria-label]="'Rulers in ' + lengths.unit() + '; change'" (click)="changeUnit()">
+      {{ lengths.unit() }}
+    </button>
     <div
       class="bed"
       role="application"
@@ -229,7 +246,14 @@ export class Table {
     for (const [name, start] of wanted) if (!this.pending.has(name)) start();
   }
 
-  private request(name: string, layer: TileLayer, rank: number, of: number, place: TilePlace, task: Task & { kind: 'tile' | 'unprinted' }): void {
+  private request(
+    name: string,
+    layer: TileLayer,
+    rank: number,
+    of: number,
+    place: TilePlace,
+    task: Task & { kind: 'tile' | 'unprinted' },
+  ): void {
     const stop = new AbortController();
     this.pending.set(name, stop);
     this.engine

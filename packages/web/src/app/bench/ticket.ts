@@ -15,19 +15,44 @@ import { layInWords, percent, stepInWords, stepTitle } from './words';
   imports: [PixelsView, Tick],
   template: `
     @if (sheet(); as sheet) {
-      <button type="button" class="head line" [class.uv-hatched]="isOn(null, null)" [attr.aria-current]="isOn(null, null)" (click)="choose(null, null)" (keydown)="arrows($event)">
-        <span><i>Size</i><b>{{ lengths.size(sheet.size) }}</b></span>
-        <span><i>ppi</i><b>{{ sheet.ppi }}</b></span>
-        <span><i>Edges</i><b>{{ sheet.edges }}</b></span>
+      <button
+        type="button"
+        class="head line"
+        [class.uv-hatched]="isOn(null, null)"
+        [attr.aria-current]="isOn(null, null)"
+        (click)="choose(null, null)"
+        (keydown)="arrows($event)"
+      >
+        <span>
+          <i>Size</i>
+          <b>{{ lengths.size(sheet.size) }}</b>
+        </span>
+        <span>
+          <i>ppi</i>
+          <b>{{ sheet.ppi }}</b>
+        </span>
+        <span>
+          <i>Edges</i>
+          <b>{{ sheet.edges }}</b>
+        </span>
         <span class="wide">
           <i>Inks</i>
           <b>
             @for (ink of sheet.inks; track ink.id) {
-              <span class="ink"><span class="uv-swatch" [style.background]="ink.colour"></span>{{ ink.name }}</span>
+              <span class="ink">
+                <span class="uv-swatch" [style.background]="ink.colour"></span>
+                {{ ink.name }}
+              </span>
             }
           </b>
         </span>
-        <span><i>Stock</i><b><span class="uv-swatch" [style.background]="sheet.stock.colour"></span>{{ sheet.stock.name }}</b></span>
+        <span>
+          <i>Stock</i>
+          <b>
+            <span class="uv-swatch" [style.background]="sheet.stock.colour"></span>
+            {{ sheet.stock.name }}
+          </b>
+        </span>
       </button>
       <ol aria-label="Passes in printing order">
         @for (pass of sheet.passes; track pass.id; let n = $index) {
@@ -36,17 +61,43 @@ import { layInWords, percent, stepInWords, stepTitle } from './words';
               <b>{{ n + 1 }}</b>
               <uv-tick [on]="pass.on" [label]="pass.name + ' prints'" (toggled)="setPass(pass, $event)" />
             </div>
-            <button type="button" class="line row" [class.uv-hatched]="isOn(pass.id, null)" [attr.aria-current]="isOn(pass.id, null)" (click)="choose(pass.id, null)" (keydown)="arrows($event)">
-              <uv-pixels class="small" [pixels]="rendering.small()[pass.id] ?? null" [stock]="sheet.stock.colour" [label]="'After ' + pass.name" />
-              <span class="name"><b>{{ pass.name }}</b><span>{{ words(pass) }}</span></span>
-              <span class="share"><b>{{ share(pass) }}</b><small>ink %</small></span>
+            <button
+              type="button"
+              class="line row"
+              [class.uv-hatched]="isOn(pass.id, null)"
+              [attr.aria-current]="isOn(pass.id, null)"
+              (click)="choose(pass.id, null)"
+              (keydown)="arrows($event)"
+            >
+              <uv-pixels
+                class="small"
+                [pixels]="rendering.small()[pass.id] ?? null"
+                [stock]="sheet.stock.colour"
+                [label]="'After ' + pass.name"
+              />
+              <span class="name">
+                <b>{{ pass.name }}</b>
+                <span>{{ words(pass) }}</span>
+              </span>
+              <span class="share">
+                <b>{{ share(pass) }}</b>
+                <small>ink %</small>
+              </span>
             </button>
           </li>
           @for (step of pass.steps; track step.id) {
             <li class="step" [class.off]="!step.on || !pass.on">
               <div class="number"><uv-tick [on]="step.on" [label]="title(step) + ' on'" (toggled)="setStep(pass, step, $event)" /></div>
-              <button type="button" class="line row" [class.uv-hatched]="isOn(pass.id, step.id)" [attr.aria-current]="isOn(pass.id, step.id)" (click)="choose(pass.id, step.id)" (keydown)="arrows($event)">
-                <b>{{ title(step) }}</b><span>{{ stepWords(step, pass) }}</span>
+              <button
+                type="button"
+                class="line row"
+                [class.uv-hatched]="isOn(pass.id, step.id)"
+                [attr.aria-current]="isOn(pass.id, step.id)"
+                (click)="choose(pass.id, step.id)"
+                (keydown)="arrows($event)"
+              >
+                <b>{{ title(step) }}</b>
+                <span>{{ stepWords(step, pass) }}</span>
               </button>
             </li>
           }

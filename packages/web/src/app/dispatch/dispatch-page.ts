@@ -26,7 +26,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
   template: `
     <div class="page">
       <h1>Send out</h1>
-      <p class="lead">A sheet is frozen as it is when it is sent out, and rendered at its own pixels. Later changes do not touch the file.</p>
+      <p class="lead">
+        A sheet is frozen as it is when it is sent out, and rendered at its own pixels. Later changes do not touch the file.
+      </p>
       @if (problem(); as problem) {
         <p class="uv-warn" role="alert">{{ problem }}</p>
       }
@@ -37,7 +39,10 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
             <button type="button" class="uv-button" (click)="send(sheet.id)">PNG, clear ground</button>
           </li>
         } @empty {
-          <li>This job has no sheet yet. <a [routerLink]="['/jobs', job()]">Make one from a picture.</a></li>
+          <li>
+            This job has no sheet yet.
+            <a [routerLink]="['/jobs', job()]">Make one from a picture.</a>
+          </li>
         }
       </ul>
       <table>
@@ -55,7 +60,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
         <tbody>
           @for (each of sendOuts(); track each.id) {
             <tr>
-              <td><b>{{ each.sheetName }}</b></td>
+              <td>
+                <b>{{ each.sheetName }}</b>
+              </td>
               <td class="file">{{ each.fileName }}</td>
               <td class="figure">{{ each.width }} × {{ each.height }}</td>
               <td class="figure">{{ each.devicePpi }}</td>

@@ -27,7 +27,17 @@ import { Uploads } from './uploads';
           </div>
         }
         <p class="add">
-          <label class="uv-button">Choose a picture…<input class="uv-visually-hidden" type="file" accept="image/png,image/jpeg,image/tiff,image/webp" multiple (change)="add(file)" #file /></label>
+          <label class="uv-button">
+            Choose a picture…
+            <input
+              class="uv-visually-hidden"
+              type="file"
+              accept="image/png,image/jpeg,image/tiff,image/webp"
+              multiple
+              (change)="add(file)"
+              #file
+            />
+          </label>
           or drop one anywhere on the page.
         </p>
         <section>
@@ -38,7 +48,10 @@ import { Uploads } from './uploads';
                 <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
                   <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="150" />
                   <b>{{ sheet.document.name }}</b>
-                  <span>{{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }} {{ sheet.document.inks.length === 1 ? 'ink' : 'inks' }}</span>
+                  <span>
+                    {{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }}
+                    {{ sheet.document.inks.length === 1 ? 'ink' : 'inks' }}
+                  </span>
                 </a>
               </li>
             } @empty {
@@ -57,7 +70,15 @@ import { Uploads } from './uploads';
               <a class="other" [routerLink]="['/jobs', job.id]">{{ job.name }}</a>
             }
             @if (naming()) {
-              <input class="new" #fresh aria-label="Name of the new job" placeholder="Name of the new job" maxlength="120" (keydown.enter)="begin(fresh.value)" (keydown.escape)="naming.set(false)" />
+              <input
+                class="new"
+                #fresh
+                aria-label="Name of the new job"
+                placeholder="Name of the new job"
+                maxlength="120"
+                (keydown.enter)="begin(fresh.value)"
+                (keydown.escape)="naming.set(false)"
+              />
               <button type="button" class="uv-button" (click)="begin(fresh.value)">Begin it</button>
             } @else {
               <button type="button" class="uv-button" (click)="naming.set(true)">New job…</button>

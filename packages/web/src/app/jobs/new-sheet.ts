@@ -44,13 +44,21 @@ const PICTURE_PPI = 300;
   template: `
     <p class="sentence">
       A new sheet of
-      <button type="button" class="word" [matMenuTriggerFor]="sizes">{{ size().name }}</button> at
-      <button type="button" class="word" [matMenuTriggerFor]="resolutions">{{ ppi() }} ppi</button> on
-      <button type="button" class="word" [matMenuTriggerFor]="stocks">{{ stock().name.toLowerCase() }}</button> by
-      <button type="button" class="word" [matMenuTriggerFor]="processes">{{ process().name }}</button> in
+      <button type="button" class="word" [matMenuTriggerFor]="sizes">{{ size().name }}</button>
+      at
+      <button type="button" class="word" [matMenuTriggerFor]="resolutions">{{ ppi() }} ppi</button>
+      on
+      <button type="button" class="word" [matMenuTriggerFor]="stocks">{{ stock().name.toLowerCase() }}</button>
+      by
+      <button type="button" class="word" [matMenuTriggerFor]="processes">{{ process().name }}</button>
+      in
       <button type="button" class="word" [matMenuTriggerFor]="inks">{{ ink().name.toLowerCase() }}</button>
-      <button type="button" class="word" [matMenuTriggerFor]="grounds">{{ ground() ? 'over ' + ground()!.name.toLowerCase() : 'on the bare stock' }}</button>, filled by
-      <button type="button" class="word" [matMenuTriggerFor]="pictures">{{ picture().name }}</button>.
+      <button type="button" class="word" [matMenuTriggerFor]="grounds">
+        {{ ground() ? 'over ' + ground()!.name.toLowerCase() : 'on the bare stock' }}
+      </button>
+      , filled by
+      <button type="button" class="word" [matMenuTriggerFor]="pictures">{{ picture().name }}</button>
+      .
       <span class="facts">{{ facts() }}</span>
     </p>
     @if (warning(); as warning) {
@@ -61,16 +69,35 @@ const PICTURE_PPI = 300;
         <h2>Start from</h2>
         <div class="points" role="radiogroup" aria-label="Start from">
           @for (start of starts(); track start.point.name) {
-            <button type="button" role="radio" class="card" [attr.aria-checked]="start.point.name === chosen()" (click)="chosen.set(start.point.name)" (dblclick)="make()">
+            <button
+              type="button"
+              role="radio"
+              class="card"
+              [attr.aria-checked]="start.point.name === chosen()"
+              (click)="chosen.set(start.point.name)"
+              (dblclick)="make()"
+            >
               <uv-sheet-preview [sheet]="start.sheet" [infos]="[picture()]" />
-              <span><b>{{ start.point.name }}</b><i>{{ start.point.note }}</i></span>
+              <span>
+                <b>{{ start.point.name }}</b>
+                <i>{{ start.point.note }}</i>
+              </span>
             </button>
           }
         </div>
       </div>
       <div class="reading">
         <h2>The picture</h2>
-        <div class="chart"><canvas baseChart type="bar" [data]="histogram()" [options]="chartOptions" role="img" aria-label="Tones of the picture from black to white"></canvas></div>
+        <div class="chart">
+          <canvas
+            baseChart
+            type="bar"
+            [data]="histogram()"
+            [options]="chartOptions"
+            role="img"
+            aria-label="Tones of the picture from black to white"
+          ></canvas>
+        </div>
         <dl class="uv-sums">
           @for (row of reading(); track row.name) {
             <dt>{{ row.name }}</dt>
@@ -83,7 +110,10 @@ const PICTURE_PPI = 300;
 
     <mat-menu #sizes>
       @for (each of sizeChoices(); track each.name) {
-        <button mat-menu-item (click)="sizeName.set(each.name)">{{ each.name }} <small>{{ each.use }}</small></button>
+        <button mat-menu-item (click)="sizeName.set(each.name)">
+          {{ each.name }}
+          <small>{{ each.use }}</small>
+        </button>
       }
     </mat-menu>
     <mat-menu #resolutions>
@@ -93,28 +123,43 @@ const PICTURE_PPI = 300;
     </mat-menu>
     <mat-menu #stocks>
       @for (each of stockList; track each.name) {
-        <button mat-menu-item (click)="stock.set(each)"><span class="uv-swatch" [style.background]="each.colour"></span>{{ each.name }}</button>
+        <button mat-menu-item (click)="stock.set(each)">
+          <span class="uv-swatch" [style.background]="each.colour"></span>
+          {{ each.name }}
+        </button>
       }
     </mat-menu>
     <mat-menu #processes>
       @for (each of processList; track each.name) {
-        <button mat-menu-item (click)="process.set(each)">{{ each.name }} <small>{{ each.edges }} edges</small></button>
+        <button mat-menu-item (click)="process.set(each)">
+          {{ each.name }}
+          <small>{{ each.edges }} edges</small>
+        </button>
       }
     </mat-menu>
     <mat-menu #inks>
       @for (each of inkList; track each.id) {
-        <button mat-menu-item (click)="ink.set(each)"><span class="uv-swatch" [style.background]="each.colour"></span>{{ each.name }}</button>
+        <button mat-menu-item (click)="ink.set(each)">
+          <span class="uv-swatch" [style.background]="each.colour"></span>
+          {{ each.name }}
+        </button>
       }
     </mat-menu>
     <mat-menu #grounds>
       <button mat-menu-item (click)="ground.set(null)">on the bare stock</button>
       @for (each of inkList; track each.id) {
-        <button mat-menu-item (click)="ground.set(each)"><span class="uv-swatch" [style.background]="each.colour"></span>over {{ each.name }}</button>
+        <button mat-menu-item (click)="ground.set(each)">
+          <span class="uv-swatch" [style.background]="each.colour"></span>
+          over {{ each.name }}
+        </button>
       }
     </mat-menu>
     <mat-menu #pictures>
       @for (each of assets(); track each.sha256) {
-        <button mat-menu-item (click)="pictureHash.set(each.sha256)">{{ each.name }} <small>{{ each.width }} × {{ each.height }} px</small></button>
+        <button mat-menu-item (click)="pictureHash.set(each.sha256)">
+          {{ each.name }}
+          <small>{{ each.width }} × {{ each.height }} px</small>
+        </button>
       }
     </mat-menu>
   `,
@@ -146,7 +191,9 @@ export class NewSheet {
   protected readonly chosen = signal('Fine dots');
   private readonly tones = signal<StepReading | null>(null);
 
-  protected readonly picture = computed(() => (this.assets().find((each) => each.sha256 === this.pictureHash()) ?? this.assets()[0]) as Asset);
+  protected readonly picture = computed(
+    () => (this.assets().find((each) => each.sha256 === this.pictureHash()) ?? this.assets()[0]) as Asset,
+  );
 
   /** Trade sizes turned as the picture lies, and the picture's own. */
   protected readonly sizeChoices = computed<SizeChoice[]>(() => {
@@ -163,7 +210,10 @@ export class NewSheet {
   });
   protected readonly size = computed(() => {
     const name = this.sizeName();
-    return this.sizeChoices().find((each) => each.name === name || each.name === `${name}, lying` || `${each.name}, lying` === name) ?? (this.sizeChoices()[1] as SizeChoice);
+    return (
+      this.sizeChoices().find((each) => each.name === name || each.name === `${name}, lying` || `${each.name}, lying` === name) ??
+      (this.sizeChoices()[1] as SizeChoice)
+    );
   });
 
   private readonly order = computed<SheetOrder>(() => ({

@@ -12,7 +12,12 @@ import { PixelsView } from '../ui/pixels';
     @if (problem(); as problem) {
       <p class="uv-warn">{{ problem }}</p>
     } @else {
-      <uv-pixels [pixels]="pixels()" [stock]="sheet().stock.colour" [label]="sheet().name" [style.aspect-ratio]="sheet().size.width + ' / ' + sheet().size.height" />
+      <uv-pixels
+        [pixels]="pixels()"
+        [stock]="sheet().stock.colour"
+        [label]="sheet().name"
+        [style.aspect-ratio]="sheet().size.width + ' / ' + sheet().size.height"
+      />
     }
   `,
 })

@@ -16,7 +16,10 @@ import { JobActions, jobsFeature } from '../state/jobs';
         <h1>Begin a job</h1>
         <p>A job holds the sheets, pictures and sent files of one commission.</p>
         <form (submit)="begin($event, name.value)">
-          <label>Its name <input #name required maxlength="120" placeholder="Night concerts, spring" /></label>
+          <label>
+            Its name
+            <input #name required maxlength="120" placeholder="Night concerts, spring" />
+          </label>
           <button class="uv-button main">Begin</button>
         </form>
       }

@@ -12,12 +12,18 @@ import type { Upload } from '../state/model';
     @for (upload of uploads(); track upload.id) {
       @if (upload.error) {
         <div class="uv-warn" role="alert">
-          <span><b>{{ upload.name }}</b> was not taken in. {{ upload.error }}</span>
+          <span>
+            <b>{{ upload.name }}</b>
+            was not taken in. {{ upload.error }}
+          </span>
           <button type="button" (click)="dismiss(upload.id)">Dismiss</button>
         </div>
       } @else {
         <div class="on-its-way" role="status">
-          <span><b>{{ upload.name }}</b> {{ upload.sent < 1 ? 'is being sent' : 'is being read' }}</span>
+          <span>
+            <b>{{ upload.name }}</b>
+            {{ upload.sent < 1 ? 'is being sent' : 'is being read' }}
+          </span>
           <span>{{ percent(upload) }} %</span>
           <mat-progress-bar mode="determinate" [value]="percent(upload)" [attr.aria-label]="upload.name" />
         </div>

@@ -122,7 +122,9 @@ export const benchFeature = createFeature({
     on(BenchActions.saveFailed, (state, { message }): BenchState => ({ ...state, saving: { state: 'failed', message } })),
     on(BenchActions.saveWasStale, (state, { theirs }): BenchState => ({ ...state, saving: { state: 'stale', theirs } })),
     on(BenchActions.theirsLoaded, (state) => (state.saving.state === 'stale' ? laidOut(state.saving.theirs) : state)),
-    on(BenchActions.mineKeptAsANewSheet, (state) => (state.saving.state === 'stale' ? { ...state, saving: { state: 'saved', at: 0 } as const } : state)),
+    on(BenchActions.mineKeptAsANewSheet, (state) =>
+      state.saving.state === 'stale' ? { ...state, saving: { state: 'saved', at: 0 } as const } : state,
+    ),
     on(JobActions.jobEntered, (state, { id }) => (state.jobId === id ? state : initial)),
   ),
   extraSelectors: ({ selectDocument, selectLine, selectPast, selectFuture }) => ({

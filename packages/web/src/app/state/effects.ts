@@ -84,7 +84,9 @@ export const sendPicture = createEffect(
       ofType(JobActions.pictureDropped),
       mergeMap(({ jobId, id, file }) =>
         api.upload(jobId, id, file).pipe(
-          map((step) => ('asset' in step ? JobActions.pictureTakenIn({ id, asset: step.asset }) : JobActions.pictureSent({ id, share: step.sent }))),
+          map((step) =>
+            'asset' in step ? JobActions.pictureTakenIn({ id, asset: step.asset }) : JobActions.pictureSent({ id, share: step.sent }),
+          ),
           catchError((error: unknown) => of(JobActions.pictureRefused({ id, message: messageOf(error) }))),
         ),
       ),

@@ -3,17 +3,19 @@ import { Component, input, output } from '@angular/core';
 /** A figure that is typed over; what is no number is put back as it was. Arrow keys move it by a step. */
 @Component({
   selector: 'uv-figure',
-  template: `<input
-    class="uv-figure"
-    inputmode="decimal"
-    [attr.aria-label]="label()"
-    [style.width.px]="width()"
-    [value]="shown()"
-    (focus)="entry.select()"
-    (change)="take(entry)"
-    (keydown)="key($event, entry)"
-    #entry
-  />`,
+  template: `
+    <input
+      class="uv-figure"
+      inputmode="decimal"
+      [attr.aria-label]="label()"
+      [style.width.px]="width()"
+      [value]="shown()"
+      (focus)="entry.select()"
+      (change)="take(entry)"
+      (keydown)="key($event, entry)"
+      #entry
+    />
+  `,
 })
 export class Figure {
   readonly value = input.required<number>();

@@ -1,10 +1,13 @@
-import { Component, ElementRef, effect, input, viewChild } from '@angular/core';
+import type { ElementRef} from '@angular/core';
+import { Component, effect, input, viewChild } from '@angular/core';
 import type { Pixels } from '../engine/protocol';
 
 /** A small rendered picture on the stock it prints on; a ruled blank until it is there. */
 @Component({
   selector: 'uv-pixels',
-  template: `<canvas [style.background]="stock()" [class.blank]="!pixels()" role="img" [attr.aria-label]="label()" #canvas></canvas>`,
+  template: `
+    <canvas [style.background]="stock()" [class.blank]="!pixels()" role="img" [attr.aria-label]="label()" #canvas></canvas>
+  `,
   styles: `
     :host {
       display: block;

@@ -3,18 +3,20 @@ import { Component, computed, input, output } from '@angular/core';
 /** A ruled scale to drag along. One gesture from pressing to letting go. */
 @Component({
   selector: 'uv-ruled-scale',
-  template: `<input
-    type="range"
-    [attr.aria-label]="label()"
-    [min]="min()"
-    [max]="max()"
-    [step]="step()"
-    [value]="value()"
-    [style.--at]="at()"
-    (input)="changed.emit(bar.valueAsNumber)"
-    (change)="letGo.emit()"
-    #bar
-  />`,
+  template: `
+    <input
+      type="range"
+      [attr.aria-label]="label()"
+      [min]="min()"
+      [max]="max()"
+      [step]="step()"
+      [value]="value()"
+      [style.--at]="at()"
+      (input)="changed.emit(bar.valueAsNumber)"
+      (change)="letGo.emit()"
+      #bar
+    />
+  `,
   styles: `
     input {
       appearance: none;

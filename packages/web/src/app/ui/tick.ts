@@ -3,13 +3,9 @@ import { Component, input, output } from '@angular/core';
 /** A square that is filled while something prints. */
 @Component({
   selector: 'uv-tick',
-  template: `<button
-    type="button"
-    role="checkbox"
-    [attr.aria-checked]="on()"
-    [attr.aria-label]="label()"
-    (click)="toggled.emit(!on())"
-  ></button>`,
+  template: `
+    <button type="button" role="checkbox" [attr.aria-checked]="on()" [attr.aria-label]="label()" (click)="toggled.emit(!on())"></button>
+  `,
   styles: `
     button {
       display: grid;

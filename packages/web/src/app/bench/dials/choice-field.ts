@@ -9,10 +9,19 @@ import type { FieldInputs } from './field-inputs';
   imports: [DotSwatch],
   template: `
     @if (dial().looks === 'dot shape') {
-      <div class="top"><b>{{ dial().title }}</b><span class="chosen">{{ value() }}</span></div>
+      <div class="top">
+        <b>{{ dial().title }}</b>
+        <span class="chosen">{{ value() }}</span>
+      </div>
       <div class="shapes" role="group" [attr.aria-label]="dial().title">
         @for (option of dial().options; track option) {
-          <button type="button" [attr.aria-pressed]="option === value()" [attr.aria-label]="option" [title]="option" (click)="change()(option, false)">
+          <button
+            type="button"
+            [attr.aria-pressed]="option === value()"
+            [attr.aria-label]="option"
+            [title]="option"
+            (click)="change()(option, false)"
+          >
             <uv-dot-swatch [shape]="shapeOf(option)" />
           </button>
         }

@@ -7,15 +7,25 @@ import type { FieldInputs } from './field-inputs';
 @Component({
   selector: 'uv-colour-field',
   template: `
-    <div class="top"><b>{{ dial().title }}</b></div>
+    <div class="top">
+      <b>{{ dial().title }}</b>
+    </div>
     <div class="inks" role="group" [attr.aria-label]="dial().title">
       @for (ink of sheet().inks; track ink.id) {
         <button type="button" [attr.aria-pressed]="chosen() === ink.id" (click)="change()({ ink: ink.id }, false)">
-          <span class="uv-swatch" [style.background]="ink.colour"></span>{{ ink.name }}
+          <span class="uv-swatch" [style.background]="ink.colour"></span>
+          {{ ink.name }}
         </button>
       }
       <label [class.on]="chosen() === null">
-        <input type="color" aria-label="Another colour" [value]="colour()" (input)="change()({ srgb: picker.value }, true)" (change)="change()({ srgb: picker.value }, false)" #picker />
+        <input
+          type="color"
+          aria-label="Another colour"
+          [value]="colour()"
+          (input)="change()({ srgb: picker.value }, true)"
+          (change)="change()({ srgb: picker.value }, false)"
+          #picker
+        />
         another
       </label>
     </div>

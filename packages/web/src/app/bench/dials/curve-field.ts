@@ -1,4 +1,5 @@
-import { Component, ElementRef, computed, input, signal, viewChild } from '@angular/core';
+import type { ElementRef} from '@angular/core';
+import { Component, computed, input, signal, viewChild } from '@angular/core';
 import { roundCircle, throughPoints, type CurvePoint, type DialOf, type Pass, type Sheet } from '@uvrant/core';
 import type { FieldInputs } from './field-inputs';
 
@@ -10,10 +11,14 @@ const SAMPLES = 90;
 @Component({
   selector: 'uv-curve-field',
   template: `
-    <div class="top"><b>{{ dial().title }}</b></div>
+    <div class="top">
+      <b>{{ dial().title }}</b>
+    </div>
     <div class="presets" role="group" [attr.aria-label]="dial().title + ' to begin with'">
       @for (preset of dial().presets; track preset.name) {
-        <button type="button" [attr.aria-pressed]="isPreset(preset.points)" (click)="change()(preset.points, false)">{{ preset.name }}</button>
+        <button type="button" [attr.aria-pressed]="isPreset(preset.points)" (click)="change()(preset.points, false)">
+          {{ preset.name }}
+        </button>
       }
     </div>
     <svg
@@ -47,7 +52,8 @@ const SAMPLES = 90;
       }
     </svg>
     <p class="more">
-      {{ dial().domain === 'hue' ? 'red, yellow, green, cyan, blue, magenta, red; higher' : 'tone in from black to white; higher' }} = {{ dial().more }}. Double-click to add a handle, Delete takes it away.
+      {{ dial().domain === 'hue' ? 'red, yellow, green, cyan, blue, magenta, red; higher' : 'tone in from black to white; higher' }} =
+      {{ dial().more }}. Double-click to add a handle, Delete takes it away.
     </p>
   `,
   styleUrl: './field.scss',
@@ -84,7 +90,9 @@ export class CurveField {
   });
 
   protected handleName([x, y]: CurvePoint): string {
-    return this.dial().domain === 'hue' ? `hue ${Math.round(x)}°, ${Math.round(100 * y)} %` : `${Math.round(100 * x)} % to ${Math.round(100 * y)} %`;
+    return this.dial().domain === 'hue'
+      ? `hue ${Math.round(x)}°, ${Math.round(100 * y)} %`
+      : `${Math.round(100 * x)} % to ${Math.round(100 * y)} %`;
   }
 
   protected isPreset(points: readonly CurvePoint[]): boolean {
@@ -131,13 +139,21 @@ export class CurveField {
     const [x, y] = this.pointAt(event);
     const points = this.value();
     if (points.length >= 24 || points.some((point) => Math.abs(point[0] - x) < this.reach().x / 200)) return;
-    this.change()([...points, [x, y] as const].sort((a, b) => a[0] - b[0]), false);
+    this.change()(
+      [...points, [x, y] as const].sort((a, b) => a[0] - b[0]),
+      false,
+    );
   }
 
   protected key(event: KeyboardEvent, i: number): void {
     const point = this.value()[i] as CurvePoint;
     const { x } = this.reach();
-    const by: Readonly<Record<string, CurvePoint>> = { ArrowLeft: [-x / 100, 0], ArrowRight: [x / 100, 0], ArrowUp: [0, 0.02], ArrowDown: [0, -0.02] };
+    const by: Readonly<Record<string, CurvePoint>> = {
+      ArrowLeft: [-x / 100, 0],
+      ArrowRight: [x / 100, 0],
+      ArrowUp: [0, 0.02],
+      ArrowDown: [0, -0.02],
+    };
     const move = by[event.key];
     if (move) this.change()(this.moved(i, [point[0] + move[0], point[1] + move[1]]), false);
     else if (event.key === 'Delete' || event.key === 'Backspace') {

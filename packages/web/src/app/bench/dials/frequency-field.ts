@@ -15,7 +15,14 @@ interface Way {
 
 /** Ways to say how fine a screen is; lines per inch is what is kept. */
 const WAYS = {
-  cells: { name: 'across', digits: 0, step: 1, more: 'finer, clearer', shown: (lpi, width) => cellsAcross(width, lpi), lpi: (cells, width) => lpiOfCells(width, cells) },
+  cells: {
+    name: 'across',
+    digits: 0,
+    step: 1,
+    more: 'finer, clearer',
+    shown: (lpi, width) => cellsAcross(width, lpi),
+    lpi: (cells, width) => lpiOfCells(width, cells),
+  },
   lpi: { name: 'lpi', digits: 2, step: 0.1, more: 'finer, clearer', shown: (lpi) => lpi, lpi: (lpi) => lpi },
   mm: { name: 'mm', digits: 2, step: 0.01, more: 'coarser, more graphic', shown: (lpi) => cellMm(lpi), lpi: (mm) => MM_PER_INCH / mm },
   px: { name: 'px', digits: 1, step: 0.1, more: 'coarser, more graphic', shown: (lpi, _, ppi) => ppi / lpi, lpi: (px, _, ppi) => ppi / px },
@@ -29,10 +36,24 @@ type WayName = keyof typeof WAYS;
   template: `
     <div class="top">
       <b>{{ way() === 'cells' ? 'Cells across' : way() === 'lpi' ? dial().title : 'Cell' }}</b>
-      <uv-figure [value]="shown()" [digits]="current().digits" [step]="current().step" [label]="'Screen, ' + current().name" (changed)="typed($event)" />
+      <uv-figure
+        [value]="shown()"
+        [digits]="current().digits"
+        [step]="current().step"
+        [label]="'Screen, ' + current().name"
+        (changed)="typed($event)"
+      />
       <span class="unit">{{ current().name }}</span>
     </div>
-    <uv-ruled-scale [value]="position()" [min]="0" [max]="1000" [step]="1" label="How fine the screen is" (changed)="change()(atPosition($event), true)" (letGo)="change()(value(), false)" />
+    <uv-ruled-scale
+      [value]="position()"
+      [min]="0"
+      [max]="1000"
+      [step]="1"
+      label="How fine the screen is"
+      (changed)="change()(atPosition($event), true)"
+      (letGo)="change()(value(), false)"
+    />
     <div class="ways">
       <p class="more">more = {{ current().more }}</p>
       <div class="uv-segments" role="group" aria-label="Said as">
@@ -61,7 +82,10 @@ export class FrequencyField {
   private readonly range = computed(() => {
     const { min, max } = this.dial();
     const width = this.pass().placement.width;
-    return { low: Math.max(min, Math.min(this.value(), lpiOfCells(width, 10))), high: Math.min(max, Math.max(this.value(), lpiOfCells(width, 600))) };
+    return {
+      low: Math.max(min, Math.min(this.value(), lpiOfCells(width, 10))),
+      high: Math.min(max, Math.max(this.value(), lpiOfCells(width, 600))),
+    };
   });
   private readonly runsDown = computed(() => this.way() === 'mm' || this.way() === 'px');
   protected readonly position = computed(() => {

@@ -20,7 +20,13 @@ const SHOWN = {
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
-      <uv-figure [value]="value() * shown().by" [digits]="digits()" [step]="shown().step" [label]="dial().title" (changed)="typed($event)" />
+      <uv-figure
+        [value]="value() * shown().by"
+        [digits]="digits()"
+        [step]="shown().step"
+        [label]="dial().title"
+        (changed)="typed($event)"
+      />
       <span class="unit">{{ shown().unit }}</span>
     </div>
     <uv-ruled-scale

@@ -6,10 +6,12 @@ import type { FieldInputs } from './field-inputs';
 @Component({
   selector: 'uv-toggle-field',
   imports: [Tick],
-  template: `<div class="top">
-    <b>{{ dial().title }}</b>
-    <uv-tick [on]="value()" [label]="dial().title" (toggled)="change()($event, false)" />
-  </div>`,
+  template: `
+    <div class="top">
+      <b>{{ dial().title }}</b>
+      <uv-tick [on]="value()" [label]="dial().title" (toggled)="change()($event, false)" />
+    </div>
+  `,
   styleUrl: './field.scss',
 })
 export class ToggleField {

@@ -11,7 +11,9 @@ const NEAR = 8;
   selector: 'uv-grey-extra',
   template: `
     @if (byHue()) {
-      <button type="button" class="uv-button" [class.on]="rendering.picking() !== null" (click)="pick()">Pick a hue from the picture</button>
+      <button type="button" class="uv-button" [class.on]="rendering.picking() !== null" (click)="pick()">
+        Pick a hue from the picture
+      </button>
     }
     <dl class="uv-sums">
       <dt>Picture gets</dt>
@@ -19,7 +21,9 @@ const NEAR = 8;
     </dl>
     @if (!byHue() && beyond() !== 0) {
       <p class="uv-warn" role="status">
-        The shares add up to {{ sum() }} %: greys print {{ beyond() > 0 ? 'lighter' : 'darker' }} too{{ beyond() > 0 ? ', and what is light blows out' : '' }}.
+        The shares add up to {{ sum() }} %: greys print {{ beyond() > 0 ? 'lighter' : 'darker' }} too{{
+          beyond() > 0 ? ', and what is light blows out' : ''
+        }}.
       </p>
     }
   `,

@@ -12,17 +12,37 @@ import { percent } from '../words';
   imports: [BaseChartDirective, Tick],
   template: `
     @if (rendering.reading(); as reading) {
-      <div class="chart"><canvas baseChart type="bar" [data]="data()" [options]="options" role="img" aria-label="Tones of the picture from black to white"></canvas></div>
+      <div class="chart">
+        <canvas
+          baseChart
+          type="bar"
+          [data]="data()"
+          [options]="options"
+          role="img"
+          aria-label="Tones of the picture from black to white"
+        ></canvas>
+      </div>
       @if (ends(); as ends) {
-        <div class="ends" aria-hidden="true"><i [style.left.%]="100 * ends.black">black</i><i [style.left.%]="100 * ends.white">white</i></div>
+        <div class="ends" aria-hidden="true">
+          <i [style.left.%]="100 * ends.black">black</i>
+          <i [style.left.%]="100 * ends.white">white</i>
+        </div>
       }
       <table>
         <thead>
-          <tr><th></th><th>in</th><th>out</th></tr>
+          <tr>
+            <th></th>
+            <th>in</th>
+            <th>out</th>
+          </tr>
         </thead>
         <tbody>
           @for (row of rows(); track row.name) {
-            <tr><th>{{ row.name }}</th><td>{{ row.into }}</td><td>{{ row.out }}</td></tr>
+            <tr>
+              <th>{{ row.name }}</th>
+              <td>{{ row.into }}</td>
+              <td>{{ row.out }}</td>
+            </tr>
           }
         </tbody>
       </table>

@@ -36,7 +36,9 @@ const POINTS = 60;
     @for (warning of warnings(); track warning) {
       <p class="uv-warn" role="status">{{ warning }}</p>
     }
-    <div class="chart tall"><canvas baseChart type="line" [data]="data()" [options]="options" role="img" aria-label="Ink printed for each tone"></canvas></div>
+    <div class="chart tall">
+      <canvas baseChart type="line" [data]="data()" [options]="options" role="img" aria-label="Ink printed for each tone"></canvas>
+    </div>
     <p class="wait">tone in, white to black → ink out</p>
   `,
   styleUrl: './extra.scss',

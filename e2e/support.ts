@@ -1,0 +1,146 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+
+export interface RecordedTile {
+  readonly task: {
+    readonly kind: string;
+    readonly quality?: string;
+    readonly halvings: number;
+    readonly side: number;
+    readonly x: number;
+    readonly y: number;
+  };
+  readonly width: number;
+  readonly height: number;
+  /** RGBA8 as base64. */
+  readonly bytes: string;
+}
+
+/** Keeps what the page's own workers answer, and lets a test ask them for more. */
+export const recordWorkers = (page: Page): Promise<void> =>
+  page.addInitScript(() => {
+    interface Recorder {
+      tiles: { task: unknown; width: number; height: number; bytes: Uint8Array; version: number }[];
+      workers: Worker[];
+      version: number;
+    }
+    const recorder: Recorder = { tiles: [], workers: [], version: 0 };
+    Object.assign(window, { recorder });
+    const Original = window.Worker;
+    window.Worker = class extends Original {
+      private readonly asked = new Map<number, { kind: string; version: number }>();
+      constructor(url: string | URL, options?: WorkerOptions) {
+        super(url, options);
+        recorder.workers.push(this);
+        this.addEventListener(
+          'message',
+          ({ data }: MessageEvent<{ type: string; id: number; result: { width: number; height: number; bytes: Uint8Array } }>) => {
+            const task = this.asked.get(data.id);
+            if (data.type !== 'done' || task?.kind !== 'tile') return;
+            const { width, height, bytes } = data.result;
+            recorder.tiles.push({ task, width, height, bytes: bytes.slice(), version: task.version });
+          },
+        );
+      }
+      override postMessage(message: { type: string; id: number; version: number; task: { kind: string; version: number } }): void {
+        if (message.type === 'task') this.asked.set(message.id, message.task);
+        if (message.type === 'sheet') recorder.version = message.version;
+        super.postMessage(message);
+      }
+    };
+  });
+
+/** True tiles at print pixels that the table has shown of the sheet as it is now. */
+export const shownTrueTiles = (page: Page): Promise<RecordedTile[]> =>
+  page.evaluate(() => {
+    const { tiles, version } = (
+      window as unknown as {
+        recorder: {
+          tiles: { task: RecordedTile['task']; width: number; height: number; bytes: Uint8Array; version: number }[];
+          version: number;
+        };
+      }
+    ).recorder;
+    const base64 = (bytes: Uint8Array): string => {
+      let text = '';
+      for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
+      return btoa(text);
+    };
+    return tiles
+      .filter((tile) => tile.version === version && tile.task.quality === 'true' && tile.task.halvings === 0)
+      .map(({ task, width, height, bytes }) => ({ task, width, height, bytes: base64(bytes) }));
+  });
+
+/** Asks the page's own worker for true tiles of any size at print pixels. */
+export const askWorker = (page: Page, side: number, places: readonly (readonly [number, number])[]): Promise<RecordedTile[]> =>
+  page.evaluate(
+    async ({ side, places }) => {
+      const { workers, version } = (window as unknown as { recorder: { workers: Worker[]; version: number } }).recorder;
+      const worker = workers[0] as Worker;
+      const answers: RecordedTile[] = [];
+      for (const [i, [x, y]] of places.entries()) {
+        const id = 1_000_000 + side * 1000 + i;
+        const task = { kind: 'tile', version, quality: 'true', halvings: 0, side, x, y } as const;
+        const result = await new Promise<{ width: number; height: number; bytes: Uint8Array }>((resolve, reject) => {
+          const listen = ({
+            data,
+          }: MessageEvent<{
+            type: string;
+            id: number;
+            message: string;
+            result: { width: number; height: number; bytes: Uint8Array };
+          }>): void => {
+            if (data.id !== id) return;
+            worker.removeEventListener('message', listen);
+            if (data.type === 'done') resolve(data.result);
+            else reject(new Error(data.message ?? data.type));
+          };
+          worker.addEventListener('message', listen);
+          worker.postMessage({ type: 'task', id, task });
+        });
+        answers.push({
+          task,
+          width: result.width,
+          height: result.height,
+          bytes: btoa(String.fromCharCode(...result.bytes.subarray(0, 17 * 17 * 4))),
+        });
+      }
+      return answers;
+    },
+    { side, places },
+  );
+
+/** How many of a tile's pixels differ from a PNG's. */
+export const differences = (tile: RecordedTile, png: PNG): number => {
+  const bytes = Buffer.from(tile.bytes, 'base64');
+  const pixels = bytes.length / 4;
+  let count = 0;
+  for (let i = 0; i < pixels; i++) {
+    const x = tile.task.x * tile.task.side + (i % tile.width);
+    const y = tile.task.y * tile.task.side + Math.floor(i / tile.width);
+    if (png.data.readUInt32BE(4 * (y * png.width + x)) !== bytes.readUInt32BE(4 * i)) count++;
+  }
+  return count;
+};
+
+export const isTrue = (page: Page): Promise<void> => expect(page.locator('uv-slug .state')).toHaveText('true', { timeout: 40_000 });
+
+/** Sends out the sheet on the bench and gives the file. */
+export const sentOut = async (page: Page): Promise<{ path: string; name: string; png: PNG; bytes: Buffer }> => {
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.getByRole('button', { name: 'Send out PNG' }).click();
+  await expect(page.locator('uv-send-out-bar').getByText(/Waiting|Sending out/)).toBeVisible();
+  const link = page.getByRole('link', { name: 'Take the file' });
+  await expect(link).toBeVisible({ timeout: 90_000 });
+  const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
+  const path = await download.path();
+  const bytes = readFileSync(path);
+  return { path, name: download.suggestedFilename(), png: PNG.sync.read(bytes), bytes };
+};
+
+/** Pixels a metre of a PNG's pHYs chunk (ISO/IEC 15948, 11.3.5.3), both ways. */
+export const physicalOf = (bytes: Buffer): readonly [number, number, number] => {
+  const at = bytes.indexOf('pHYs', 0, 'latin1');
+  return [bytes.readUInt32BE(at + 4), bytes.readUInt32BE(at + 8), bytes[at + 12] as number];
+};

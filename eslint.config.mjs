@@ -1,0 +1,135 @@
+// @ts-check
+import eslint from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier/flat';
+import tseslint from 'typescript-eslint';
+
+/** Functions of the engine that differ between JavaScript engines by one unit in the last place. */
+const INEXACT = [
+  'sin',
+  'cos',
+  'tan',
+  'asin',
+  'acos',
+  'atan',
+  'atan2',
+  'sinh',
+  'cosh',
+  'tanh',
+  'exp',
+  'expm1',
+  'log',
+  'log2',
+  'log10',
+  'log1p',
+  'pow',
+  'cbrt',
+  'random',
+];
+
+/**
+ * The core's folders, each with those it may import: catalogue, render, plates → steps, masks → blend, surface, type →
+ * raster → units, and sheet → units, which all may read.
+ */
+const FOLDERS = {
+  units: [],
+  sheet: ['units'],
+  raster: ['units', 'sheet'],
+  blend: ['raster', 'units', 'sheet'],
+  steps: ['blend', 'raster', 'units', 'sheet'],
+  catalogue: ['steps', 'blend', 'raster', 'units', 'sheet'],
+  render: ['catalogue', 'steps', 'blend', 'raster', 'units', 'sheet'],
+  plates: ['render', 'catalogue', 'steps', 'blend', 'raster', 'units', 'sheet'],
+};
+
+const importRules = Object.entries(FOLDERS).map(([folder, allowed]) => {
+  const banned = Object.keys(FOLDERS).filter((other) => other !== folder && !allowed.includes(other));
+  return {
+    files: [`packages/core/src/${folder}/**/*.ts`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: `^(\\.\\./)+(${banned.join('|')})/`, message: `${folder} may import ${allowed.join(', ') || 'nothing'} only.` },
+            { regex: '^[^.]', message: 'The core imports nothing from outside.' },
+            { regex: '^\\.\\.?(/index)?$', message: 'Import the file itself, not the index.' },
+          ],
+        },
+      ],
+    },
+  };
+});
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '.angular/**',
+      '**/node_modules/**',
+      'packages/server/drizzle/**',
+      'packages/kernels/assembly/**',
+      '*.tmp.*',
+      'test-results/**',
+    ],
+  },
+  eslint.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        projectService: { allowDefaultProject: ['packages/web/src/testing/worker.factory.stub.ts'] },
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/require-await': 'off',
+    },
+  },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        ...INEXACT.map((property) => ({ object: 'Math', property, message: 'Engines differ here: use units/exact.' })),
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'Buffer', 'fetch', 'setTimeout'],
+    },
+  },
+  ...importRules,
+  {
+    files: ['packages/web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'uv', style: 'kebab-case' }],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'off',
+      'no-restricted-imports': ['error', { patterns: [{ regex: '(server|joi|drizzle)', message: 'The browser has no server code.' }] }],
+    },
+  },
+  { files: ['packages/web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  {
+    files: ['packages/server/src/**/*.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ regex: '/web/', message: 'The server knows nothing of the web application.' }] }],
+    },
+  },
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        module: 'writable',
+        require: 'readonly',
+        __dirname: 'readonly',
+        __filename: 'readonly',
+        performance: 'readonly',
+      },
+    },
+  },
+  prettier,
+);

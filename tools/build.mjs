@@ -1,0 +1,5 @@
+// npm run build: every part anew.
+import { build, install } from './run.mjs';
+
+install();
+build(undefined, true);

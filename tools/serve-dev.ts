@@ -1,0 +1,5 @@
+/** The server rebuilt and started: its worker threads are bundles, whatever runs beside them. */
+import { spawnSync } from 'node:child_process';
+
+spawnSync(process.execPath, ['packages/server/build.mjs'], { stdio: 'inherit' });
+await import('../packages/server/dist/main.js');

@@ -1,0 +1,6 @@
+// npm start: installs if needed, builds what is stale, and serves Uvrant. Options go to the server: -- --port N --data DIR
+import { build, install, stay } from './run.mjs';
+
+install();
+build();
+stay(process.execPath, ['--enable-source-maps', 'packages/server/dist/main.js', ...process.argv.slice(2)]);
