@@ -40,6 +40,7 @@ export interface KernelExports {
     width: number,
     height: number,
     out: number,
+    lines: number,
   ): void;
   mix(from: number, to: number, count: number, channels: number, share: number, mask: number, out: number): void;
   paint(coverage: number, pixels: number, r: number, g: number, b: number, out: number): void;

@@ -98,6 +98,7 @@ export const createKernels = (): Kernels => {
       const acrossAt = arena.putValues(across.weights);
       const downAt = arena.putValues(down.weights);
       const outAt = arena.reserve(out.byteLength);
+      const linesAt = arena.reserve(8 * down.taps * (region.width + 1));
       wasm.sample(
         patchAt,
         patch.x,
@@ -120,6 +121,7 @@ export const createKernels = (): Kernels => {
         region.width,
         region.height,
         outAt,
+        linesAt,
       );
       arena.takeValues(outAt, out);
     },

@@ -90,14 +90,18 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
     kernels.reduce(rgba, 4, width, height, shift, reducedColours);
     Object.assign(out, { [`reduce plane ${side}`]: reducedPlane, [`reduce colours ${side}`]: reducedColours });
   }
-  for (const scale of [0.6, 1, 1.7]) {
+  for (const scale of [0.6, 1, 1.7, 3.4]) {
     const axis = filterAxis(scale);
     const side = Math.ceil(Math.max(width, height) * scale * 1.5) + 40;
     const patch = { x: -20, y: -20, width: side, height: side, data: coloursOf(side * side, 6) };
-    const at = { a: scale * 0.96, b: -scale * 0.28, c: 8 + 0.28 * scale * height, d: scale * 0.28, e: scale * 0.96, f: 3.7 };
-    const sampled = colours();
-    kernels.sample(patch, at, axis, axis, { x: 0, y: 0, width, height }, sampled);
-    out[`sample ${scale}`] = sampled;
+    const turned = { a: scale * 0.96, b: -scale * 0.28, c: 8 + 0.28 * scale * height, d: scale * 0.28, e: scale * 0.96, f: 3.7 };
+    const upright = { a: scale, b: 0, c: 1.37, d: 0, e: scale * 1.02, f: -0.61 };
+    const flipped = { a: -scale, b: 0, c: scale * width, d: 0, e: -scale, f: scale * height };
+    for (const [how, at] of Object.entries({ turned, upright, flipped })) {
+      const sampled = colours();
+      kernels.sample(patch, at, axis, axis, { x: 0, y: 0, width, height }, sampled);
+      out[`sample ${how} ${scale}`] = sampled;
+    }
   }
   for (const [name, weights] of [
     ['all over', null],

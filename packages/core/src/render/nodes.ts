@@ -356,23 +356,31 @@ export const cutNode = (input: Node): Node => ({
   want: (region, wants, work) => wantOnce(input, region, wants, work),
   *render(region, work) {
     const raster = yield* rendered(input, region, work);
-    const cut = (plane: Int16Array): Int16Array => plane.map((v) => (v >= HALF ? ONE : 0));
-    if (raster.kind === 'ink') return { ...raster, coverage: cut(raster.coverage) };
-    if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cut(raster.coverage) };
+    if (raster.kind === 'ink') return { ...raster, coverage: cutPlane(raster.coverage) };
+    if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cutPlane(raster.coverage) };
     return { ...raster, data: cutColours(raster.data) };
   },
 });
 
+const cutPlane = (plane: Int16Array): Int16Array => {
+  const out = new Int16Array(plane.length);
+  for (let i = 0; i < plane.length; i++) out[i] = (plane[i] as number) >= HALF ? ONE : 0;
+  return out;
+};
+
+/** The same data where every pixel is all or nothing already. */
 const cutColours = (data: Int16Array): Int16Array => {
-  const out = new Int16Array(data.length);
-  for (let i = 0; i < data.length; i += 4) {
-    const alpha = data[i + 3] as number;
-    if (alpha < HALF) continue;
+  let first = 3;
+  while (first < data.length && ((data[first] as number) === ONE || (data[first] as number) === 0)) first += 4;
+  if (first >= data.length) return data;
+  const out = data.slice();
+  for (let i = first - 3; i < out.length; i += 4) {
+    const alpha = out[i + 3] as number;
+    if (alpha === ONE) continue;
     for (let c = 0; c < 3; c++) {
-      const value = data[i + c] as number;
-      out[i + c] = alpha === ONE ? value : Math.min(ONE, Math.floor((value * ONE + (alpha >> 1)) / alpha));
+      out[i + c] = alpha < HALF ? 0 : Math.min(ONE, Math.floor(((out[i + c] as number) * ONE + (alpha >> 1)) / alpha));
     }
-    out[i + 3] = ONE;
+    out[i + 3] = alpha < HALF ? 0 : ONE;
   }
   return out;
 };

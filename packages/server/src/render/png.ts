@@ -33,17 +33,29 @@ const physical = (ppi: number): Uint8Array => {
   return data;
 };
 
+/** out = a − b, byte by byte, four at a time: the top bit of each byte is kept from borrowing from the next. */
+const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
+  const words = (bytes: Uint8Array): Int32Array => new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length / 4);
+  const [from, less, to] = [words(a), words(b), words(out)];
+  for (let i = 0; i < to.length; i++) {
+    const [x, y] = [from[i] as number, less[i] as number];
+    to[i] = ((x | 0x80808080) - (y & 0x7f7f7f7f)) ^ ((x ^ ~y) & 0x80808080);
+  }
+};
+
 /** Writes a PNG of RGBA8 rows as they come, so that memory stays at one band. */
 export class PngWriter {
   private readonly file: number;
   private readonly deflate: Deflate;
   private readonly rowBytes: number;
   private previous: Uint8Array;
+  private readonly difference: Uint8Array;
 
   constructor(path: string, width: number, height: number, ppi: number) {
     this.file = openSync(path, 'w');
     this.rowBytes = 4 * width;
     this.previous = new Uint8Array(this.rowBytes);
+    this.difference = new Uint8Array(this.rowBytes);
     for (const part of [SIGNATURE, chunk('IHDR', header(width, height)), chunk('sRGB', Uint8Array.of(0)), chunk('pHYs', physical(ppi))]) {
       writeSync(this.file, part);
     }
@@ -61,7 +73,8 @@ export class PngWriter {
       const above = row === 0 ? this.previous : bytes.subarray((row - 1) * rowBytes, row * rowBytes);
       const to = row * (rowBytes + 1);
       filtered[to] = UP;
-      for (let i = 0; i < rowBytes; i++) filtered[to + 1 + i] = (line[i] as number) - (above[i] as number);
+      subtract(line, above, this.difference);
+      filtered.set(this.difference, to + 1);
     }
     this.previous = bytes.slice((count - 1) * rowBytes);
     if (!this.deflate.write(filtered)) await once(this.deflate, 'drain');
