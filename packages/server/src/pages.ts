@@ -19,7 +19,8 @@ export const servePages = async (app: FastifyInstance, webDir: string): Promise<
       reply.setHeader('cache-control', HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
     },
   });
-  app.get('/*', (_, reply) => {
+  app.get('/*', (request, reply) => {
+    if (request.url.startsWith('/api/')) return reply.callNotFound();
     const nonce = randomBytes(16).toString('base64');
     return reply
       .header('content-security-policy', pagePolicy(nonce))

@@ -1,4 +1,4 @@
-import type { Pass, PictureRef, Sheet, Step } from './model';
+import type { Mask, Pass, PictureRef, Sheet, Step } from './model';
 
 /** Every pass in printing order; a group stands before what is in it. */
 export function* passesOf(passes: readonly Pass[]): Generator<Pass> {
@@ -13,6 +13,13 @@ export const findPass = (sheet: Sheet, id: string): Pass | undefined => {
   return undefined;
 };
 
+/** The masks of a pass, its steps and their zones. A step of a kind not known here may have none of these. */
+const masksOf = (pass: Pass): readonly Mask[] => {
+  const steps: readonly Partial<Step>[] = pass.steps;
+  const zones = steps.flatMap((step) => step.zones ?? []);
+  return [pass, ...steps, ...zones].flatMap((holder) => holder.masks ?? []);
+};
+
 /** All pictures a sheet prints or masks with, each once. */
 export const picturesOf = (sheet: Sheet): PictureRef[] => {
   const found = new Map<string, PictureRef>();
@@ -21,10 +28,7 @@ export const picturesOf = (sheet: Sheet): PictureRef[] => {
   };
   for (const pass of passesOf(sheet.passes)) {
     if (pass.source.kind === 'picture') add(pass.source.picture);
-    const zones = pass.steps.flatMap((step) => step.zones);
-    for (const mask of [...pass.masks, ...[...pass.steps, ...zones].flatMap((holder) => holder.masks)]) {
-      if (mask.kind === 'picture' && 'picture' in mask.of) add(mask.of.picture);
-    }
+    for (const mask of masksOf(pass)) if (mask.kind === 'picture' && 'picture' in mask.of) add(mask.of.picture);
   }
   return [...found.values()];
 };
