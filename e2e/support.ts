@@ -18,8 +18,8 @@ export interface RecordedTile {
 }
 
 /** Keeps what the page's own workers answer, and lets a test ask them for more. */
-export const recordWorkers = (page: Page): Promise<void> =>
-  page.addInitScript(() => {
+export const recordWorkers = async (page: Page): Promise<void> => {
+  await page.addInitScript(() => {
     interface Recorder {
       tiles: { task: unknown; width: number; height: number; bytes: Uint8Array; version: number }[];
       workers: Worker[];
@@ -50,6 +50,7 @@ export const recordWorkers = (page: Page): Promise<void> =>
       }
     };
   });
+};
 
 /** True tiles at print pixels that the table has shown of the sheet as it is now. */
 export const shownTrueTiles = (page: Page): Promise<RecordedTile[]> =>

@@ -107,5 +107,6 @@ test('a send-out that was cut off three times is failed and says so', async () =
     await start();
   }
   const [latest] = await json<SendOut[]>(`/api/jobs/${job}/send-outs`);
-  expect(latest).toMatchObject({ id: out.id, state: 'failed', error: expect.stringContaining('three times') });
+  expect(latest).toMatchObject({ id: out.id, state: 'failed' });
+  expect(latest?.error).toContain('three times');
 }, 120_000);
