@@ -39,6 +39,12 @@ const dropped = async (page: Page, name: string, mime: string, content: Buffer):
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
 };
 
+/** The demo's poster, laid out on the bench. */
+const opened = async (page: Page): Promise<void> => {
+  await page.goto('/');
+  await expect(page.locator('uv-ticket')).toContainText('Dome at dusk');
+};
+
 test.beforeEach(async ({ page }) => {
   // Nothing may leave this machine.
   page.on('request', (request) => {
@@ -147,8 +153,7 @@ test('every step together gives the same bits in a browser worker in tiles of 1,
 });
 
 test('a dropped photograph becomes a sheet; its dials are set, undone, kept over a reload', async ({ page }) => {
-  await page.goto('/');
-  await isTrue(page);
+  await opened(page);
   await dropped(page, 'lit ball.jpg', 'image/jpeg', await photograph());
   await expect(page).toHaveURL(/\/jobs\/[^/]+$/);
   await expect(page.getByRole('button', { name: 'lit ball.jpg' })).toBeVisible();
@@ -197,8 +202,7 @@ test('a dropped photograph becomes a sheet; its dials are set, undone, kept over
 });
 
 test('what is no picture is refused with why, and nothing is left behind', async ({ page }) => {
-  await page.goto('/');
-  await isTrue(page);
+  await opened(page);
   await dropped(page, 'notes.png', 'image/png', Buffer.from('only some words'));
   await expect(page.getByRole('alert')).toContainText(
     'notes.png was not taken in. This file is none of the pictures that can be read. Uvrant takes PNG, JPEG, TIFF and WebP',
@@ -208,8 +212,7 @@ test('what is no picture is refused with why, and nothing is left behind', async
 });
 
 test('U shows the unprinted original while held; the wipe stands between both and moves by keys', async ({ page }) => {
-  await page.goto('/');
-  await isTrue(page);
+  await opened(page);
   await page.keyboard.down('u');
   await expect(page.getByText('unprinted original')).toBeVisible();
   await page.keyboard.up('u');
@@ -229,8 +232,7 @@ test('U shows the unprinted original while held; the wipe stands between both an
 });
 
 test('a save that another window overtook offers theirs or mine', async ({ page, request }) => {
-  await page.goto('/');
-  await isTrue(page);
+  await opened(page);
   const id = page.url().split('/').at(-1) as string;
   const kept = (await (await request.get(`/api/sheets/${id}`)).json()) as { revision: number; document: Sheet };
   const theirs = { ...kept.document, stock: { name: 'Cream card', colour: '#f3e8cf' } };
@@ -246,8 +248,7 @@ test('a save that another window overtook offers theirs or mine', async ({ page,
 });
 
 test('a send-out is called off from the bench', async ({ page }) => {
-  await page.goto('/');
-  await isTrue(page);
+  await opened(page);
   await page.getByRole('button', { name: 'Send out PNG' }).click();
   await page.getByRole('button', { name: 'Call it off' }).click();
   await expect(page.getByText('The last one was called off')).toBeVisible();

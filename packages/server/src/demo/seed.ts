@@ -10,7 +10,7 @@ export const seedDemo = async ({ jobs, sheets, assets }: Services, demoDir: stri
   if (jobs.list().length > 0) return;
   const pictures = join(demoDir, 'pictures');
   const job = jobs.create(JOB);
-  for (const name of readdirSync(pictures).sort()) {
+  for (const name of readdirSync(pictures).sort().reverse()) {
     await assets.take(job.id, basename(name), createReadStream(join(pictures, name)), () => undefined);
   }
   for (const name of readdirSync(join(demoDir, 'sheets')).sort()) {

@@ -86,7 +86,7 @@ export class DialsColumn {
 
   private readonly shownDials = computed(() => {
     const step = this.step();
-    const dials = Object.entries((this.declaration()?.dials ?? {}));
+    const dials = Object.entries(this.declaration()?.dials ?? {});
     return dials.filter(([, { shownWhen }]) => !shownWhen || step?.params[shownWhen.dial] === shownWhen.is);
   });
 

@@ -89,7 +89,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
               </td>
             </tr>
           } @empty {
-            <tr><td colspan="7" class="none">Nothing has been sent out of this job yet.</td></tr>
+            <tr>
+              <td colspan="7" class="none">Nothing has been sent out of this job yet.</td>
+            </tr>
           }
         </tbody>
       </table>
@@ -98,6 +100,7 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
   styles: `
     :host {
       display: block;
+      height: 100%;
       overflow-y: auto;
       background: var(--form);
     }

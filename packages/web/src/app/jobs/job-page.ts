@@ -46,7 +46,7 @@ import { Uploads } from './uploads';
             @for (sheet of contents.sheets; track sheet.id) {
               <li>
                 <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
-                  <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="150" />
+                  <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="380" />
                   <b>{{ sheet.document.name }}</b>
                   <span>
                     {{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }}

@@ -43,22 +43,17 @@ const PICTURE_PPI = 300;
   imports: [MatMenuModule, SheetPreview, BaseChartDirective],
   template: `
     <p class="sentence">
-      A new sheet of
-      <button type="button" class="word" [matMenuTriggerFor]="sizes">{{ size().name }}</button>
-      at
-      <button type="button" class="word" [matMenuTriggerFor]="resolutions">{{ ppi() }} ppi</button>
-      on
-      <button type="button" class="word" [matMenuTriggerFor]="stocks">{{ stock().name.toLowerCase() }}</button>
-      by
-      <button type="button" class="word" [matMenuTriggerFor]="processes">{{ process().name }}</button>
-      in
-      <button type="button" class="word" [matMenuTriggerFor]="inks">{{ ink().name.toLowerCase() }}</button>
-      <button type="button" class="word" [matMenuTriggerFor]="grounds">
-        {{ ground() ? 'over ' + ground()!.name.toLowerCase() : 'on the bare stock' }}
-      </button>
-      , filled by
-      <button type="button" class="word" [matMenuTriggerFor]="pictures">{{ picture().name }}</button>
-      .
+      A new sheet of <button type="button" class="word" [matMenuTriggerFor]="sizes">{{ size().name }}</button> at
+      <button type="button" class="word" [matMenuTriggerFor]="resolutions">{{ ppi() }} ppi</button> on
+      <button type="button" class="word" [matMenuTriggerFor]="stocks">{{ stock().name.toLowerCase() }}</button> by
+      <button type="button" class="word" [matMenuTriggerFor]="processes">{{ process().name }}</button> in
+      <button type="button" class="word" [matMenuTriggerFor]="inks">{{ ink().name.toLowerCase() }}</button>&ngsp;<button
+        type="button"
+        class="word"
+        [matMenuTriggerFor]="grounds"
+      >
+        {{ ground() ? 'over ' + ground()!.name.toLowerCase() : 'on the bare stock' }}</button
+      >, filled by <button type="button" class="word" [matMenuTriggerFor]="pictures">{{ picture().name }}</button>.
       <span class="facts">{{ facts() }}</span>
     </p>
     @if (warning(); as warning) {

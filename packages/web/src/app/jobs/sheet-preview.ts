@@ -24,7 +24,8 @@ import { PixelsView } from '../ui/pixels';
 export class SheetPreview {
   readonly sheet = input.required<Sheet>();
   readonly infos = input.required<readonly SourceInfo[]>();
-  readonly side = input(560);
+  /** Longest side of the draft, screen pixels: enough to show dots where it is shown large. */
+  readonly side = input(960);
   protected readonly pixels = signal<Pixels | null>(null);
   protected readonly problem = signal<string | null>(null);
 

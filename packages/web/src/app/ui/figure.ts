@@ -26,7 +26,7 @@ export class Figure {
   readonly changed = output<number>();
 
   protected shown(): string {
-    return this.value().toFixed(this.digits());
+    return String(Number(this.value().toFixed(this.digits())));
   }
 
   protected take(entry: HTMLInputElement): void {

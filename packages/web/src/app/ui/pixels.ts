@@ -1,13 +1,11 @@
-import type { ElementRef} from '@angular/core';
+import type { ElementRef } from '@angular/core';
 import { Component, effect, input, viewChild } from '@angular/core';
 import type { Pixels } from '../engine/protocol';
 
 /** A small rendered picture on the stock it prints on; a ruled blank until it is there. */
 @Component({
   selector: 'uv-pixels',
-  template: `
-    <canvas [style.background]="stock()" [class.blank]="!pixels()" role="img" [attr.aria-label]="label()" #canvas></canvas>
-  `,
+  template: ` <canvas [style.background]="stock()" [class.blank]="!pixels()" role="img" [attr.aria-label]="label()" #canvas></canvas> `,
   styles: `
     :host {
       display: block;
@@ -16,7 +14,7 @@ import type { Pixels } from '../engine/protocol';
       display: block;
       width: 100%;
       height: 100%;
-      object-fit: contain;
+      object-fit: fill;
       border: 1px solid var(--ink);
     }
     canvas.blank {

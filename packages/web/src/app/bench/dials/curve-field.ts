@@ -1,4 +1,4 @@
-import type { ElementRef} from '@angular/core';
+import type { ElementRef } from '@angular/core';
 import { Component, computed, input, signal, viewChild } from '@angular/core';
 import { roundCircle, throughPoints, type CurvePoint, type DialOf, type Pass, type Sheet } from '@uvrant/core';
 import type { FieldInputs } from './field-inputs';

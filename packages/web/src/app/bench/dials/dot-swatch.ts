@@ -1,4 +1,4 @@
-import type { ElementRef} from '@angular/core';
+import type { ElementRef } from '@angular/core';
 import { Component, effect, input, viewChild } from '@angular/core';
 import { cellCoordinate, screenGrid, SPOT, type ShapeName } from '@uvrant/core';
 
@@ -8,9 +8,7 @@ const CELL = 15;
 /** A dot shape from light to dark, by the screen's own spot function. */
 @Component({
   selector: 'uv-dot-swatch',
-  template: `
-    <canvas width="76" height="76" aria-hidden="true" #canvas></canvas>
-  `,
+  template: ` <canvas width="76" height="76" aria-hidden="true" #canvas></canvas> `,
   styles: `
     canvas {
       display: block;

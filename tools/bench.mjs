@@ -1,0 +1,7 @@
+// npm run bench: what the engine takes beside a general-purpose image library, and what the bench takes in Chromium.
+import { bin, build, install, must } from './run.mjs';
+
+install();
+build();
+must(bin('tsx'), ['tools/bench/main.ts']);
+must(bin('playwright'), ['test', '--reporter=line'], { env: { ...process.env, UVRANT_BENCH: '1' } });
