@@ -11,9 +11,9 @@ const MODE_NUMBERS: Readonly<Record<KernelMode, number>> = { normal: 0, multiply
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
 
 /** The kernels in WebAssembly, with an arena of their own: one instance a worker or thread. */
-export const createKernels = (): Kernels => {
+export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): Kernels => {
   const arena = new Arena();
-  const module = new WebAssembly.Module(moduleBytes());
+  const module = new WebAssembly.Module(bytes);
   const instance = new WebAssembly.Instance(module, { env: { memory: arena.memory } });
   const wasm = instance.exports as unknown as KernelExports;
 

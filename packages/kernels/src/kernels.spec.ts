@@ -1,4 +1,6 @@
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   filterAxis,
@@ -9,6 +11,7 @@ import {
   referenceKernels,
   screenGrid,
   SHAPE_NUMBERS,
+  SLOPE_BITS,
   type Kernels,
   type Region,
   type ShapeName,
@@ -76,10 +79,15 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
   out['table'] = through;
 
   const thresholds = Int32Array.from({ length: ONE + 1 }, (_, t) => ((32 + ((t * 7) % 25000)) << 16) | ((t * 2 - ONE) & 0xffff));
+  const plain = new Int32Array(ONE + 1).fill((1 << SLOPE_BITS) << 16);
   for (const shape of Object.keys(SHAPE_NUMBERS) as ShapeName[]) {
     const ink = plane();
     kernels.screen(tone, region, screenGrid(7.3, 22.5), shape, thresholds, ink);
     out[`screen ${shape}`] = ink;
+    // Threshold 0 at slope 1 gives the spot function itself.
+    const spots = plane();
+    kernels.screen(tone, region, screenGrid(31.7, 22.5), shape, plain, spots);
+    out[`spot ${shape}`] = spots;
   }
   for (const shift of [1, 3]) {
     const side = 2 ** shift;
@@ -145,6 +153,38 @@ test.each(sizes)('WebAssembly and the reference agree to the bit at %d × %d pix
     expect({ name, same: want.equals(got) }).toEqual({ name, same: true });
   }
 });
+
+/** Names of the results in which two sets of kernels differ. */
+const differing = (some: Kernels, others: Kernels): string[] => {
+  const [one, two] = [results(some, 97, 61), results(others, 97, 61)];
+  return Object.keys(one).filter((name) => JSON.stringify(Array.from(one[name] ?? [])) !== JSON.stringify(Array.from(two[name] ?? [])));
+};
+
+const CHANGES = [
+  ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
+  ['grey.ts', 'position & 255', 'position & 127'],
+  ['screen.ts', 'i16x8.splat(29491)', 'i16x8.splat(29489)'],
+  ['screen.ts', 'i16x8.splat(20152)', 'i16x8.splat(20140)'],
+  ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
+  ['rim.ts', 'splat(255)', 'splat(254)'],
+  ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
+  ['sample.ts', '* 256.0 + 0.5', '* 256.0'],
+] as const;
+
+test.each(process.env['UVRANT_LONG'] === '1' ? CHANGES : CHANGES.filter((_, i) => i % 3 === 0))(
+  'a kernel with a changed constant is found out: %s, %s → %s',
+  (...change) => {
+    const out = mkdtempSync(join(tmpdir(), 'uvrant-kernels-'));
+    try {
+      execFileSync(process.execPath, [join(__dirname, '../build.mjs'), '--out', out, '--change', ...change]);
+      const changed = createKernels(new Uint8Array(readFileSync(join(out, 'kernels.wasm'))));
+      expect(differing(referenceKernels, changed)).not.toEqual([]);
+    } finally {
+      rmSync(out, { recursive: true, force: true });
+    }
+  },
+  60_000,
+);
 
 test('the working depth of the kernels is the core’s', () => {
   const depth = readFileSync(join(__dirname, '../assembly/depth.ts'), 'utf8');
