@@ -1,0 +1,196 @@
+import { spawnSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
+import { PNG } from 'pngjs';
+import { sheetJsonSchema, withPass, withStep, type Pass, type Sheet } from '@uvrant/core';
+import { checkedSheet } from '../src/sheets/sheet-schema';
+
+const LONG = process.env['UVRANT_LONG'] === '1';
+const CLI = join(__dirname, '../dist/cli.js');
+const folder = mkdtempSync(join(tmpdir(), 'uvrant-render-'));
+const committed = (name: string): Sheet => JSON.parse(readFileSync(join(__dirname, 'sheets', name), 'utf8')) as Sheet;
+const algebra = committed('algebra.json');
+
+beforeAll(() => {
+  // The sheets lie as deep here as in the repository, so that their paths to the pictures hold.
+  mkdirSync(join(folder, 'a/b/c/sheets'), { recursive: true });
+  cpSync(join(__dirname, '../../../demo/pictures'), join(folder, 'demo/pictures'), { recursive: true });
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const file = (sheet: unknown): string => {
+  const path = join(folder, 'a/b/c/sheets/sheet.json');
+  writeFileSync(path, JSON.stringify(sheet));
+  return path;
+};
+
+const command = (sheet: unknown, ...options: string[]) => {
+  const out = join(folder, 'out.png');
+  rmSync(out, { force: true });
+  const done = spawnSync(process.execPath, [CLI, file(sheet), '-o', out, ...options], { encoding: 'utf8' });
+  return { status: done.status, said: done.stderr, out };
+};
+
+const rendered = (sheet: Sheet, ...options: string[]): PNG => {
+  const { status, said, out } = command(sheet, ...options);
+  expect([status, said]).toEqual([0, '']);
+  return PNG.sync.read(readFileSync(out));
+};
+
+const strength = (pass: Pass, to: number): Pass => ({ ...pass, lay: { ...pass.lay, strength: to } });
+const at = ({ data, width }: PNG, x: number, y: number): number[] => [...data.subarray(4 * (y * width + x), 4 * (y * width + x) + 4)];
+
+test('an overall pass at half strength is the mean of none and all of it, by its mask', () => {
+  const [none, half, whole] = [0, 0.5, 1].map((to) => rendered(withPass(algebra, 'all', (pass) => strength(pass, to)))) as [PNG, PNG, PNG];
+  let moved = 0;
+  for (let i = 0; i < half.data.length; i++) {
+    const mean = ((none.data[i] as number) + (whole.data[i] as number)) / 2;
+    moved = Math.max(moved, Math.abs((whole.data[i] as number) - (none.data[i] as number)));
+    expect(Math.abs((half.data[i] as number) - mean)).toBeLessThanOrEqual(1.5);
+  }
+  expect(moved).toBeGreaterThan(20);
+});
+
+test('a group shows where its picture mask is light: the dark corner keeps the ground, the lit moon prints', () => {
+  const image = rendered(withPass(algebra, 'all', (pass) => ({ ...pass, on: false })));
+  expect([image.width, image.height]).toEqual([236, 283]);
+  expect(
+    at(image, 2, 2)
+      .map((v, c) => Math.abs(v - ([0x1f, 0x5f, 0x78, 255][c] as number)))
+      .every((d) => d <= 3),
+  ).toBe(true);
+  const lit = Array.from({ length: 900 }, (_, i) => at(image, 40 + (i % 30), 120 + Math.floor(i / 30))[0] as number);
+  expect(Math.max(...lit)).toBeGreaterThan(150);
+  // Dots with the warm flat multiplied within them: warmer than chalk, and no warm outside them.
+  const brightest = Array.from({ length: 900 }, (_, i) => at(image, 40 + (i % 30), 120 + Math.floor(i / 30))).sort(
+    (a, b) => (b[0] as number) - (a[0] as number),
+  )[0] as number[];
+  expect((brightest[0] as number) - (brightest[2] as number)).toBeGreaterThan(40);
+});
+
+test('amounts lie between nothing and all of a step', () => {
+  const base = withPass(
+    withPass(algebra, 'all', (pass) => ({ ...pass, on: false })),
+    'dots',
+    (pass) => ({ ...pass, steps: pass.steps.slice(0, 2) }),
+  );
+  const means = [0, 0.5, 1].map((amount) => {
+    const image = rendered(withStep(base, 'dots', 'l', (step) => ({ ...step, amount })));
+    return image.data.reduce((sum, v, i) => sum + (i % 4 === 0 ? v : 0), 0) / (image.data.length / 4);
+  });
+  const [none, half, whole] = means as [number, number, number];
+  expect(whole).toBeGreaterThan(none + 2);
+  expect(half).toBeCloseTo((none + whole) / 2, 0);
+});
+
+test('a region is the crop of the whole, bit for bit; another ppi another size', () => {
+  const whole = rendered(algebra);
+  const part = rendered(algebra, '--region', '10,20,15,10');
+  const [x, y] = [Math.round((10 * 120) / 25.4), Math.round((20 * 120) / 25.4)];
+  expect([part.width, part.height]).toEqual([Math.round((25 * 120) / 25.4) - x, Math.round((30 * 120) / 25.4) - y]);
+  for (let row = 0; row < part.height; row++) {
+    const from = 4 * ((y + row) * whole.width + x);
+    expect(
+      part.data.subarray(4 * row * part.width, 4 * (row + 1) * part.width).equals(whole.data.subarray(from, from + 4 * part.width)),
+    ).toBe(true);
+  }
+  expect(rendered(algebra, '--ppi', '60')).toMatchObject({ width: 118, height: 142 });
+});
+
+test.each([
+  [
+    'no picture there',
+    withPass(algebra, 'moon', (pass) => ({ ...pass, source: { kind: 'picture', picture: { sha256: 'a'.repeat(64), path: 'none.jpg' } } })),
+    'none.jpg is not beside the sheet',
+  ],
+  [
+    'another picture there',
+    withPass(algebra, 'moon', (pass) => ({
+      ...pass,
+      source: { kind: 'picture', picture: { sha256: 'a'.repeat(64), path: '../../../../demo/pictures/moon.jpg' } },
+    })),
+    'is another picture than the sheet was made with',
+  ],
+  [
+    'a mask of a later pass',
+    withPass(algebra, 'ground', (pass) => ({
+      ...pass,
+      masks: [{ id: 'x', kind: 'picture', on: true, invert: false, anchor: 'sheet', of: { pass: 'all' } }],
+    })),
+    'which is not printed before it: name a pass that prints earlier',
+  ],
+  [
+    'a step of the future',
+    withPass(algebra, 'dots', (pass) => ({ ...pass, steps: [{ id: 'f', kind: 'gilding', version: 1 } as never] })),
+    'cannot print true: this version does not know step “gilding”',
+  ],
+  ['no sheet', { hello: 1 }, 'no sheet Uvrant can read: "format" is required'],
+] as const)('%s: the command says so and writes nothing', (_, sheet, words) => {
+  const { status, said, out } = command(sheet);
+  expect([status, said]).toEqual([1, expect.stringContaining(words)]);
+  expect([existsSync(out), existsSync(`${out}.part`)]).toEqual([false, false]);
+});
+
+test('bad options are explained', () => {
+  const ask = (...options: string[]) => spawnSync(process.execPath, [CLI, ...options], { encoding: 'utf8' }).stderr;
+  expect(ask()).toContain('npm run render -- SHEET.json -o OUT.png');
+  expect(ask(file(algebra), '-o', 'x.png', '--region', '1,2')).toContain('x,y,w,h in mm');
+  expect(ask(file(algebra), '-o', 'x.png', '--scale', '2')).toContain('“--scale” is not an option');
+});
+
+test('the JSON Schema and the server’s own check agree on the committed sheets, and on what is wrong', () => {
+  const validate = new Ajv2020({ strict: false }).compile(sheetJsonSchema());
+  const demo = (name: string): Sheet => JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets', name), 'utf8')) as Sheet;
+  for (const sheet of [algebra, demo('1-poster.json'), demo('2-garment.json')]) {
+    expect([validate(sheet), validate.errors]).toEqual([true, null]);
+    expect(checkedSheet(sheet)).toEqual(sheet);
+  }
+  for (const wrong of [
+    { ...algebra, edges: 'torn' },
+    { ...algebra, ppi: 7.5 },
+    withStep(algebra, 'dots', 's', (step) => ({ ...step, params: { ...step.params, shape: 'star' } })),
+    withPass(algebra, 'ground', (pass) => ({ ...pass, placement: { ...pass.placement, width: -1 } })),
+  ]) {
+    expect(validate(wrong)).toBe(false);
+    expect(() => checkedSheet(wrong)).toThrow('no sheet Uvrant can read');
+  }
+});
+
+/** Greatest memory of rendering the demo's poster at a size, MiB. */
+const memoryAt = (width: number, height: number): number => {
+  const poster = JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets/1-poster.json'), 'utf8')) as Sheet;
+  const size = { width: width * 25.4, height: height * 25.4 };
+  const by = Math.max(size.width / poster.size.width, size.height / poster.size.height);
+  const passes = poster.passes.map((pass) => ({
+    ...pass,
+    placement: {
+      ...pass.placement,
+      x: size.width / 2,
+      y: size.height / 2,
+      width: pass.placement.width * by,
+      height: pass.placement.height * by,
+    },
+  }));
+  mkdirSync(join(folder, 'demo/sheets'), { recursive: true });
+  const path = join(folder, 'demo/sheets/sized.json');
+  writeFileSync(path, JSON.stringify({ ...poster, size, passes }));
+  const out = join(folder, 'large.png');
+  const script = join(folder, 'peak.mjs');
+  const report = "process.on('exit', () => console.error('peak', process.resourceUsage().maxRSS));";
+  writeFileSync(script, `${report}\nawait import(${JSON.stringify(CLI)});\n`);
+  const done = spawnSync(process.execPath, [script, path, '-o', out], { encoding: 'utf8' });
+  expect(done.stdout).toContain(`${Math.round(width * 300)} × ${Math.round(height * 300)} px`);
+  return Number(/peak (\d+)/.exec(done.stderr)?.[1]) / 1024;
+};
+
+(LONG ? test : test.skip)(
+  '27 × 40 in at 300 ppi is rendered within the memory bound: no more than 128 MiB over a small sheet',
+  () => {
+    const [small, large] = [memoryAt(4, 6), memoryAt(27, 40)];
+    console.log(`greatest memory: ${small.toFixed(0)} MiB for 4 × 6 in, ${large.toFixed(0)} MiB for 27 × 40 in`);
+    expect(large - small).toBeLessThan(128);
+  },
+  300_000,
+);
