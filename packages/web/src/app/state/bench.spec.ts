@@ -1,0 +1,60 @@
+import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet } from '@uvrant/core';
+import { BenchActions, benchFeature, type BenchState } from './bench';
+import { JobActions } from './jobs';
+import type { KeptSheet } from './model';
+
+const sheet: Sheet = startedSheet(
+  { name: 'Poster', size: { width: 400, height: 600 }, ppi: 300, edges: 'hard', stock: STOCKS[0]!, ink: INKS[0]!, ground: null },
+  { sha256: 'a'.repeat(64), name: 'dome', size: { width: 30, height: 40 } },
+  STARTING_POINTS[0]!,
+);
+const kept: KeptSheet = { id: 's1', jobId: 'j1', revision: 3, updatedAt: 1000, document: sheet };
+const named = (name: string): Sheet => ({ ...sheet, name });
+
+type Action = Parameters<typeof benchFeature.reducer>[1];
+const after = (...actions: Action[]): BenchState =>
+  actions.reduce<BenchState>(
+    (state, action) => benchFeature.reducer(state, action),
+    benchFeature.reducer(undefined, BenchActions.sheetLaidOut({ sheet: kept })),
+  );
+const edit = (name: string, gesture: string | null = null) => BenchActions.sheetEdited({ document: named(name), gesture });
+
+test('a laid-out sheet is saved, with the last step of its picture chosen', () => {
+  expect(after()).toMatchObject({ revision: 3, saving: { state: 'saved', at: 1000 }, line: { pass: 'picture', step: 'screen' } });
+});
+
+test('edits of one gesture undo as one; those apart undo one by one', () => {
+  const state = after(edit('a', 'angle'), edit('b', 'angle'), BenchActions.gestureEnded(), edit('c', 'angle'), edit('d'));
+  expect(state.past.map(({ name }) => name)).toEqual(['Poster', 'b', 'c']);
+  const undone = [1, 2, 3].reduce((at) => benchFeature.reducer(at, BenchActions.editUndone()), state);
+  expect(undone.document?.name).toBe('Poster');
+  expect(benchFeature.reducer(undone, BenchActions.editUndone())).toBe(undone);
+  const again = [1, 2, 3].reduce((at) => benchFeature.reducer(at, BenchActions.editDoneAgain()), undone);
+  expect(again.document?.name).toBe('d');
+});
+
+test('a new edit forgets what was undone', () => {
+  const state = after(edit('a'), BenchActions.editUndone(), edit('b'));
+  expect(state.future).toEqual([]);
+  expect(benchFeature.reducer(state, BenchActions.editDoneAgain()).document?.name).toBe('b');
+});
+
+test('a save takes the new revision; edits made meanwhile are still unsaved', () => {
+  const saved = named('a');
+  const taken = BenchActions.saveTaken({ sheet: { ...kept, revision: 4, updatedAt: 2000 }, saved });
+  const state = after(BenchActions.sheetEdited({ document: saved, gesture: null }), BenchActions.saveBegun());
+  expect(benchFeature.reducer(state, taken)).toMatchObject({ revision: 4, saving: { state: 'saved', at: 2000 } });
+  expect(benchFeature.reducer(benchFeature.reducer(state, edit('b')), taken)).toMatchObject({ revision: 4, saving: { state: 'unsaved' } });
+});
+
+test('a stale save keeps the local edits until theirs are loaded', () => {
+  const theirs: KeptSheet = { ...kept, revision: 9, document: named('theirs') };
+  const stale = after(edit('mine'), BenchActions.saveWasStale({ theirs }), edit('mine still'));
+  expect(stale).toMatchObject({ document: { name: 'mine still' }, saving: { state: 'stale' } });
+  expect(benchFeature.reducer(stale, BenchActions.theirsLoaded())).toMatchObject({ revision: 9, document: { name: 'theirs' }, past: [] });
+});
+
+test('unsaved edits are not thrown away by the sheet being laid out again; another job clears the bench', () => {
+  expect(after(edit('mine'), BenchActions.sheetLaidOut({ sheet: kept })).document?.name).toBe('mine');
+  expect(after(JobActions.jobEntered({ id: 'another' })).document).toBeNull();
+});
