@@ -38,7 +38,9 @@ const pair = async (ours: () => unknown, theirs: () => unknown): Promise<{ ours:
 
 const print = (row: string, ours: number, theirs: number, bound: number): void => {
   const ratio = ours / theirs;
-  console.log(`${row.padEnd(56)} ${ours.toFixed(0).padStart(6)} ms ${theirs.toFixed(0).padStart(7)} ms ${ratio.toFixed(3).padStart(7)}  at most ${bound}`);
+  console.log(
+    `${row.padEnd(56)} ${ours.toFixed(0).padStart(6)} ms ${theirs.toFixed(0).padStart(7)} ms ${ratio.toFixed(3).padStart(7)}  at most ${bound}`,
+  );
 };
 
 const kernels = createKernels();
@@ -84,7 +86,11 @@ const beneath = rgba.slice();
 const blended = new Int16Array(4 * pixels);
 const multiplyRow = await pair(
   () => kernels.blend(beneath, rgba, 'multiply', false, ONE, null, blended),
-  () => sharp(bytes, raw).composite([{ input: bytes, raw: raw.raw, blend: 'multiply' }]).raw().toBuffer(),
+  () =>
+    sharp(bytes, raw)
+      .composite([{ input: bytes, raw: raw.raw, blend: 'multiply' }])
+      .raw()
+      .toBuffer(),
 );
 print('multiply RGBA, copies included ÷ sharp composite', multiplyRow.ours, multiplyRow.theirs, 0.3);
 
@@ -93,12 +99,16 @@ const tableRow = await pair(
   () => kernels.table(tone, table, out),
   () => sharp(grey8, rawGrey).linear(1.1, -9).raw().toBuffer(),
 );
-console.log(`${'tone table ÷ sharp linear'.padEnd(56)} ${tableRow.ours.toFixed(0).padStart(6)} ms ${tableRow.theirs.toFixed(0).padStart(7)} ms ${(tableRow.ours / tableRow.theirs).toFixed(3).padStart(7)}  no bound`);
+console.log(
+  `${'tone table ÷ sharp linear'.padEnd(56)} ${tableRow.ours.toFixed(0).padStart(6)} ms ${tableRow.theirs.toFixed(0).padStart(7)} ms ${(tableRow.ours / tableRow.theirs).toFixed(3).padStart(7)}  no bound`,
+);
 
 /** The command line on a sheet at a size; its wall time and its greatest memory. */
 const cli = (sheet: string, folder: string): { ms: number; mebibytes: number } => {
   const started = performance.now();
-  const done = spawnSync('/usr/bin/time', ['-v', process.execPath, 'packages/server/dist/cli.js', sheet, '-o', join(folder, 'out.png')], { encoding: 'utf8' });
+  const done = spawnSync('/usr/bin/time', ['-v', process.execPath, 'packages/server/dist/cli.js', sheet, '-o', join(folder, 'out.png')], {
+    encoding: 'utf8',
+  });
   if (done.status !== 0) throw new Error(done.stderr);
   const [, kilobytes] = /Maximum resident set size \(kbytes\): (\d+)/.exec(done.stderr) as RegExpExecArray;
   return { ms: performance.now() - started, mebibytes: Number(kilobytes) / 1024 };
@@ -113,7 +123,13 @@ try {
     const scale = Math.max((width * 25.4) / poster.size.width, (height * 25.4) / poster.size.height);
     const text = JSON.stringify(poster, (key, value: unknown) =>
       key === 'placement' && typeof value === 'object'
-        ? { ...(value as object), x: (width * 25.4) / 2, y: (height * 25.4) / 2, width: poster.size.width * scale, height: poster.size.height * scale }
+        ? {
+            ...(value as object),
+            x: (width * 25.4) / 2,
+            y: (height * 25.4) / 2,
+            width: poster.size.width * scale,
+            height: poster.size.height * scale,
+          }
         : value,
     );
     const file = join(folder, 'sheets', name);
@@ -125,13 +141,27 @@ try {
   const large = cli(sized('97-megapixel.json', 27, 40), folder);
   console.log('');
   console.log('Greatest memory of the command line, ingest and all, beside one of 20 megapixels (bound: 128 MiB, the same at both)');
-  for (const [name, { ms, mebibytes }] of [['16 × 20 in, 28.8 megapixels', middle], ['27 × 40 in, 97 megapixels', large]] as const) {
-    console.log(`${name.padEnd(56)} ${(ms / 1000).toFixed(1)} s, ${mebibytes.toFixed(0)} MiB, ${(mebibytes - small.mebibytes).toFixed(0)} MiB more`);
+  for (const [name, { ms, mebibytes }] of [
+    ['16 × 20 in, 28.8 megapixels', middle],
+    ['27 × 40 in, 97 megapixels', large],
+  ] as const) {
+    console.log(
+      `${name.padEnd(56)} ${(ms / 1000).toFixed(1)} s, ${mebibytes.toFixed(0)} MiB, ${(mebibytes - small.mebibytes).toFixed(0)} MiB more`,
+    );
   }
-  const sent = spawnSync(process.execPath, ['packages/server/dist/cli.js', sized('29-megapixel.json', 16, 20), '-o', join(folder, 'sent.png')]);
+  const sent = spawnSync(process.execPath, [
+    'packages/server/dist/cli.js',
+    sized('29-megapixel.json', 16, 20),
+    '-o',
+    join(folder, 'sent.png'),
+  ]);
   if (sent.status !== 0) throw new Error(String(sent.stderr));
   const rendered = await sharp(join(folder, 'sent.png')).raw().toBuffer();
-  const encode = await timed(() => sharp(rendered, { raw: { width: 4800, height: 6000, channels: 4 } }).png({ compressionLevel: 6 }).toBuffer());
+  const encode = await timed(() =>
+    sharp(rendered, { raw: { width: 4800, height: 6000, channels: 4 } })
+      .png({ compressionLevel: 6 })
+      .toBuffer(),
+  );
   print('send-out, start of the process, ingest, whole chain, file ÷ sharp PNG 6', middle.ms, encode, 1);
 } finally {
   rmSync(folder, { recursive: true, force: true });
@@ -148,4 +178,6 @@ const burn = (): Promise<number> =>
 const alone = await burn();
 const [first, second] = await Promise.all([burn(), burn()]);
 console.log('');
-console.log(`two renderers at once: ${Math.max(first, second).toFixed(0)} ms against ${alone.toFixed(0)} ms alone; load ${readFileSync('/proc/loadavg', 'utf8').split(' ')[0]}`);
+console.log(
+  `two renderers at once: ${Math.max(first, second).toFixed(0)} ms against ${alone.toFixed(0)} ms alone; load ${readFileSync('/proc/loadavg', 'utf8').split(' ')[0]}`,
+);

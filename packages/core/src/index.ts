@@ -2,6 +2,7 @@ export * from './blend/modes';
 export * from './catalogue/json-schema';
 export * from './catalogue/starting-points';
 export * from './catalogue/steps';
+export * from './catalogue/steps-page';
 export * from './plates/ink-shares';
 export * from './raster/colour';
 export * from './raster/convert';

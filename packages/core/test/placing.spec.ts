@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import {
   bayer,
   boxAffine,
@@ -17,6 +19,7 @@ import {
   placed,
   plan,
   sheetJsonSchema,
+  stepsPage,
   startedSheet,
   STARTING_POINTS,
   STOCKS,
@@ -229,4 +232,10 @@ test('the dither’s ranks are Bayer’s', () => {
 test('the JSON Schema names every step and every dial', () => {
   const text = JSON.stringify(sheetJsonSchema());
   for (const word of ['grey-response', 'outWhite', 'smallestDot', 'cutOff', 'points']) expect(text).toContain(word);
+});
+
+test('the pages written from the declarations are current: npm run docs', () => {
+  const docs = join(__dirname, '../../../docs');
+  expect(readFileSync(join(docs, 'steps.md'), 'utf8')).toBe(stepsPage());
+  expect(JSON.parse(readFileSync(join(docs, 'sheet.schema.json'), 'utf8'))).toEqual(JSON.parse(JSON.stringify(sheetJsonSchema())));
 });

@@ -29,7 +29,7 @@ const at: StepAt = stepAt(300);
 const levelsTable = (params: Record<string, unknown>): Int16Array => {
   const defaults = { auto: false, clip: 0, black: 0, white: 1, midtone: 0.5, outBlack: 0, outWhite: 1 };
   if (!('table' in levels.apply)) throw new Error('levels is a table');
-  return levels.apply.table({ ...defaults, ...params } as never, at);
+  return levels.apply.table({ ...defaults, ...params }, at);
 };
 
 test('levels are their formula within one unit', () => {

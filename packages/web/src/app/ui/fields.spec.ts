@@ -48,8 +48,8 @@ test('a screen is set by cells across, lpi, or the size of a cell', async () => 
   const changes: number[] = [];
   fixture.componentRef.setInput('dial', dial);
   fixture.componentRef.setInput('value', 10);
-  fixture.componentRef.setInput('sheet', { ppi: 300 } as Sheet);
-  fixture.componentRef.setInput('pass', { placement: { width: 254 } } as Pass);
+  fixture.componentRef.setInput('sheet', { ppi: 300 });
+  fixture.componentRef.setInput('pass', { placement: { width: 254 } });
   fixture.componentRef.setInput('change', (value: number) => changes.push(value));
   await fixture.whenStable();
   const element = fixture.nativeElement as HTMLElement;
