@@ -2,4 +2,5 @@
 import { spawnSync } from 'node:child_process';
 
 spawnSync(process.execPath, ['packages/server/build.mjs'], { stdio: 'inherit' });
-await import('../packages/server/dist/main.js');
+const server = new URL('../packages/server/dist/main.js', import.meta.url);
+await import(server.href);

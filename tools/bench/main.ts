@@ -74,7 +74,7 @@ const greyRow = await pair(
 );
 print('RGB to grey ÷ sharp greyscale', greyRow.ours, greyRow.theirs, 0.1);
 
-const geometry = { shape: 'round' as const, cellPx: 38.6, angleDeg: 22.5, edge: 0.2, cut: false };
+const geometry = { shape: 'round' as const, cellPx: 38.6, angleDeg: 22.5, edge: 0.2, cut: false, rough: false };
 const thresholds = screenThresholds(geometry, inkByTone({ shape: 'round', lpi: 7.78, smallestDot: 0, cutOff: 0, carries: 'darks' }));
 const screenRow = await pair(
   () => kernels.screen(tone, region, screenGrid(geometry.cellPx, geometry.angleDeg), 'round', thresholds, out),

@@ -117,7 +117,8 @@ function responseAt(response: usize, r: i32, g: i32, b: i32, span: i32): i32 {
     sixth = 4;
     along = r - g;
   }
-  const position = (along * 65536) / span;
+  // Exact: a quotient of integers this small is never rounded across a whole number.
+  const position = <i32>(<f64>(along * 65536) / <f64>span);
   const knot = sixth * 256 + min(255, position >> 8);
   const fraction = position >= 65536 ? 256 : position & 255;
   const at = response + (<usize>knot << 1);

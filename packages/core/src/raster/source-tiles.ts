@@ -84,37 +84,59 @@ export const tilesOfPatch = (info: SourceInfo, area: PatchArea, beyond: Beyond):
 export const sourcePatch = (info: SourceInfo, area: PatchArea, beyond: Beyond, tileAt: (name: TileName) => SourceTile): SourcePatch => {
   const [columns, rows] = columnsAndRows(info, area, beyond);
   const data = new Int16Array(4 * area.width * area.height);
-  const { channels } = info;
-  const second = channels === 1 ? 0 : 1;
-  const third = channels === 1 ? 0 : 2;
-  let tile: SourceTile | undefined;
-  let tileX = -1;
-  let tileY = -1;
+  const runs = runsOfTiles(columns);
   let o = 0;
   for (const row of rows) {
-    const y = row >> 9;
-    for (const column of columns) {
-      const x = column >> 9;
-      if (!tile || x !== tileX || y !== tileY) {
-        tile = tileAt({ sha256: info.sha256, level: area.level, x, y });
-        tileX = x;
-        tileY = y;
-      }
-      const pixels = tile.data;
-      const at = ((row & (SOURCE_TILE - 1)) * tile.width + (column & (SOURCE_TILE - 1))) * channels;
-      if (info.depth === 8) {
-        data[o] = WORKING_8[pixels[at] as number] as number;
-        data[o + 1] = WORKING_8[pixels[at + second] as number] as number;
-        data[o + 2] = WORKING_8[pixels[at + third] as number] as number;
-        data[o + 3] = channels === 4 ? (WORKING_8[pixels[at + 3] as number] as number) : ONE;
-      } else {
-        data[o] = working16(pixels[at] as number);
-        data[o + 1] = working16(pixels[at + second] as number);
-        data[o + 2] = working16(pixels[at + third] as number);
-        data[o + 3] = channels === 4 ? working16(pixels[at + 3] as number) : ONE;
-      }
-      o += 4;
+    for (const [from, to] of runs) {
+      const x = (columns[from] as number) >> 9;
+      const tile = tileAt({ sha256: info.sha256, level: area.level, x, y: row >> 9 });
+      const line = (row & (SOURCE_TILE - 1)) * tile.width;
+      const convert = info.depth === 8 ? WORKING_8 : null;
+      putRun(tile.data, line, columns, from, to, info.channels, convert, data, o);
+      o += 4 * (to - from);
     }
   }
   return { x: area.x, y: area.y, width: area.width, height: area.height, data };
+};
+
+/** Stretches of columns that lie in one tile each: from, and up to. */
+const runsOfTiles = (columns: Int32Array): (readonly [number, number])[] => {
+  const runs: (readonly [number, number])[] = [];
+  let from = 0;
+  for (let i = 1; i <= columns.length; i++) {
+    if (i < columns.length && (columns[i] as number) >> 9 === (columns[from] as number) >> 9) continue;
+    runs.push([from, i]);
+    from = i;
+  }
+  return runs;
+};
+
+/** Working values of some columns of one tile's row; `convert` has one for each 8-bit sample, null for 16 bits. */
+const putRun = (
+  pixels: Uint8Array | Uint16Array,
+  line: number,
+  columns: Int32Array,
+  from: number,
+  to: number,
+  channels: 1 | 3 | 4,
+  convert: Int16Array | null,
+  out: Int16Array,
+  start: number,
+): void => {
+  const second = channels === 1 ? 0 : 1;
+  const third = channels === 1 ? 0 : 2;
+  for (let i = from, o = start; i < to; i++, o += 4) {
+    const at = (line + ((columns[i] as number) & (SOURCE_TILE - 1))) * channels;
+    if (convert) {
+      out[o] = convert[pixels[at] as number] as number;
+      out[o + 1] = convert[pixels[at + second] as number] as number;
+      out[o + 2] = convert[pixels[at + third] as number] as number;
+      out[o + 3] = channels === 4 ? (convert[pixels[at + 3] as number] as number) : ONE;
+    } else {
+      out[o] = working16(pixels[at] as number);
+      out[o + 1] = working16(pixels[at + second] as number);
+      out[o + 2] = working16(pixels[at + third] as number);
+      out[o + 3] = channels === 4 ? working16(pixels[at + 3] as number) : ONE;
+    }
+  }
 };

@@ -20,9 +20,12 @@ export const keyOf = (kind: string, facts: unknown, inputs: readonly { readonly 
 /** Placed sources are sampled in blocks of this side, so that a turned picture's patch stays small. */
 const BLOCK = 256;
 
+const EMPTY = keyOf('empty', null, []);
+const isEmpty = (node: Node): boolean => node.key === EMPTY;
+
 /** Nothing printed. */
 export const emptyNode = (): Node<'colour'> => ({
-  key: keyOf('empty', null, []),
+  key: EMPTY,
   kind: 'colour',
   kept: false,
   want: () => undefined,
@@ -393,10 +396,23 @@ export const layNode = (
   strength: number,
   atop = false,
   mask: Node<'tone'> | null = null,
+): Node<'colour'> => {
+  // On nothing, at full strength, any mode leaves the source as it is.
+  if (isEmpty(beneath) && strength === ONE && !mask && !atop) return source;
+  return blendNode(beneath, source, mode, strength, atop, mask);
+};
+
+const blendNode = (
+  beneath: Node<'colour'>,
+  source: Node<'colour'>,
+  mode: KernelMode,
+  strength: number,
+  atop: boolean,
+  mask: Node<'tone'> | null,
 ): Node<'colour'> => ({
   key: keyOf('lay', { mode, strength, atop }, mask ? [beneath, source, mask] : [beneath, source]),
   kind: 'colour',
-  kept: false,
+  kept: true,
   want(region, wants, work) {
     for (const node of mask ? [beneath, source, mask] : [beneath, source]) wantOnce(node, region, wants, work);
   },

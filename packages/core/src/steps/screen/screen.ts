@@ -28,11 +28,13 @@ export const smallestInk = ({ shape, lpi, smallestDot }: Pick<InkDials, 'shape' 
 /** The ink a screen prints for each tone, 0 … ONE both ways: the screen's measured curve, since screens are linear. */
 export const inkByTone = (dials: InkDials): Int16Array => {
   const least = smallestInk(dials);
-  return Int16Array.from({ length: ONE + 1 }, (_, tone) => {
+  const smallest = Math.floor(least * ONE + 0.5);
+  const table = new Int16Array(ONE + 1);
+  for (let tone = 0; tone <= ONE; tone++) {
     const ink = dials.carries === 'lights' ? tone : ONE - tone;
-    if (ink === 0 || ink < dials.cutOff * ONE) return 0;
-    return Math.max(ink, Math.floor(least * ONE + 0.5));
-  });
+    table[tone] = ink === 0 || ink < dials.cutOff * ONE ? 0 : Math.max(ink, smallest);
+  }
+  return table;
 };
 
 /** The thresholds of one setting of the dials at one rendering; every tile of it uses the same ones. */
@@ -78,7 +80,7 @@ export const screen = defineStep({
     const cut = at.edges === 'hard' && !at.draft;
     const edge = at.edges === 'hard' ? 0 : 1 - hardness;
     const { smallestDot, cutOff, carries } = params;
-    const geometry = { shape, cellPx: cell, angleDeg, edge, cut };
+    const geometry = { shape, cellPx: cell, angleDeg, edge, cut, rough: at.draft };
     const thresholds = thresholdsFor({ geometry, dials: { shape, lpi, smallestDot, cutOff, carries } });
     yield;
     const coverage = new Int16Array(input.tone.length);

@@ -13,6 +13,8 @@ const PACK = 16;
 const BINS = 256;
 /** Evenly spread phases that a large cell is measured at. */
 const EVEN_PHASES = 36_000;
+/** A draft is measured at so many times fewer. */
+const ROUGHER = 6;
 /** Windows on the sheet that a small cell is measured in, pixels: apart, so that slow beats even out. */
 const WINDOW = 96;
 const WINDOWS = [
@@ -33,6 +35,8 @@ export interface ScreenGeometry {
   readonly edge: number;
   /** True where the result will be cut at one half. */
   readonly cut: boolean;
+  /** True for a draft, which is measured quickly. */
+  readonly rough: boolean;
 }
 
 /** How spot values are spread over the pixels of a screen, and how wide an edge of one pixel is at each of them. */
@@ -53,51 +57,60 @@ const wholeSide = (cellPx: number): number => {
   return Math.round(best * cellPx);
 };
 
-type Phase = readonly [u: number, v: number, weight: number];
+/** Phases that a screen is measured at, and how much each counts. */
+interface Phases {
+  readonly u: Int32Array;
+  readonly v: Int32Array;
+  readonly weight: Float64Array;
+}
+
+const roomFor = (count: number): Phases => ({ u: new Int32Array(count), v: new Int32Array(count), weight: new Float64Array(count) });
 
 /** A lattice that fills the cell evenly and meets few spot values twice (M. Roberts, the R2 sequence, 2018). */
-function* evenPhases(): Generator<Phase> {
+const evenPhases = (count: number): Phases => {
+  const phases = roomFor(count);
   const across = Math.round(0.7548776662466927 * 2 ** 32);
   const down = Math.round(0.5698402909980532 * 2 ** 32);
-  for (let i = 0; i < EVEN_PHASES; i++) yield [Math.imul(i, across), Math.imul(i, down), 1];
-}
+  for (let i = 0; i < count; i++) {
+    phases.u[i] = Math.imul(i, across);
+    phases.v[i] = Math.imul(i, down);
+  }
+  phases.weight.fill(1);
+  return phases;
+};
 
-/** The raster's own phases in a square of pixels; `fade` weighs each row and column. */
-function* rasterPhases(grid: ScreenGrid, left: number, top: number, fade: readonly number[]): Generator<Phase> {
-  for (const [row, down] of fade.entries()) {
-    for (const [column, across] of fade.entries()) {
-      const x = left + column;
-      const y = top + row;
-      const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
-      const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
-      yield [u, v, across * down];
+/** The raster's own phases in squares of pixels; `fade` weighs each row and column. */
+const rasterPhases = (grid: ScreenGrid, corners: readonly (readonly [number, number])[], fade: readonly number[]): Phases => {
+  const side = fade.length;
+  const phases = roomFor(corners.length * side * side);
+  let i = 0;
+  for (const [left, top] of corners) {
+    for (let y = 0; y < side; y++) {
+      for (let x = 0; x < side; x++, i++) {
+        phases.u[i] = grid.u0 + Math.imul(left + x, grid.ux) + Math.imul(top + y, grid.uy);
+        phases.v[i] = grid.v0 + Math.imul(left + x, grid.vx) + Math.imul(top + y, grid.vy);
+        phases.weight[i] = (fade[x] as number) * (fade[y] as number);
+      }
     }
   }
-}
+  return phases;
+};
 
 /** A Hann window hides where a square of pixels cuts cells off. */
-const HANN = Array.from({ length: WINDOW }, (_, i) => 1 - cosDeg((360 * (i + 0.5)) / WINDOW));
+const hann = (side: number): number[] => Array.from({ length: side }, (_, i) => 1 - cosDeg((360 * (i + 0.5)) / side));
 
 /**
  * The phases of the pixels that a screen is measured on, with weights. Small cells: the raster's own. Large ones:
  * evenly spread, or the raster's own over whole cells where rows of dots follow rows of pixels and many share a phase.
  */
-function* measuredPhases(cellPx: number, grid: ScreenGrid): Generator<Phase> {
-  if (cellPx <= EVEN_CELL) {
-    for (const [left, top] of WINDOWS) yield* rasterPhases(grid, left, top, HANN);
-  } else if (grid.ux === 0 || grid.uy === 0) {
-    yield* rasterPhases(
-      grid,
-      0,
-      0,
-      Array.from({ length: wholeSide(cellPx) }, () => 1),
-    );
-  } else {
-    yield* evenPhases();
-  }
-}
+const measuredPhases = (cellPx: number, grid: ScreenGrid, rough: boolean): Phases => {
+  if (rough) return evenPhases(EVEN_PHASES / ROUGHER);
+  if (cellPx <= EVEN_CELL) return rasterPhases(grid, WINDOWS, hann(WINDOW));
+  if (grid.ux !== 0 && grid.uy !== 0) return evenPhases(EVEN_PHASES);
+  return rasterPhases(grid, [[0, 0]], new Array<number>(wholeSide(cellPx)).fill(1));
+};
 
-const measure = ({ shape, cellPx, angleDeg }: ScreenGeometry): Spread => {
+const measure = ({ shape, cellPx, angleDeg, rough }: ScreenGeometry): Spread => {
   const grid = screenGrid(cellPx, angleDeg);
   const spot = SPOT[shape];
   const spotAt = (u: number, v: number): number => spot(cellCoordinate(u | 0), cellCoordinate(v | 0));
@@ -108,7 +121,11 @@ const measure = ({ shape, cellPx, angleDeg }: ScreenGeometry): Spread => {
   const steps = new Float64Array(BINS);
   const stepWeights = new Float64Array(BINS);
   let total = 0;
-  for (const [u, v, weight] of measuredPhases(cellPx, grid)) {
+  const phases = measuredPhases(cellPx, grid, rough);
+  for (let i = 0; i < phases.u.length; i++) {
+    const u = phases.u[i] as number;
+    const v = phases.v[i] as number;
+    const weight = phases.weight[i] as number;
     const s = spotAt(u, v);
     above[s + TOP] = (above[s + TOP] as number) + weight;
     total += weight;
@@ -196,16 +213,22 @@ const solved = remembering(16, (geometry: ScreenGeometry) => JSON.stringify(geom
  */
 export const screenThresholds = (geometry: ScreenGeometry, inkOf: Int16Array): Int32Array => {
   const { threshold, slope } = solved(geometry);
-  return Int32Array.from(inkOf, (ink) => {
-    if (ink <= 0) return BARE;
-    if (ink >= ONE) return SOLID;
-    const position = (ink * KNOTS) / ONE;
-    const knot = Math.floor(position);
-    const fraction = position - knot;
-    const at = (knots: Float64Array): number => {
-      const from = knots[knot] as number;
-      return Math.round(from + ((knots[knot + 1] as number) - from) * fraction);
-    };
-    return packed(at(threshold), at(slope));
-  });
+  const out = new Int32Array(inkOf.length);
+  for (let tone = 0; tone < out.length; tone++) {
+    const ink = inkOf[tone] as number;
+    if (ink <= 0) out[tone] = BARE;
+    else if (ink >= ONE) out[tone] = SOLID;
+    else {
+      const position = (ink * KNOTS) / ONE;
+      const knot = Math.floor(position);
+      const fraction = position - knot;
+      out[tone] = packed(Math.round(amid(threshold, knot, fraction)), Math.round(amid(slope, knot, fraction)));
+    }
+  }
+  return out;
+};
+
+const amid = (knots: Float64Array, knot: number, fraction: number): number => {
+  const from = knots[knot] as number;
+  return from + ((knots[knot + 1] as number) - from) * fraction;
 };
