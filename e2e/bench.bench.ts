@@ -122,10 +122,10 @@ test('the bench in Chromium', async ({ page }) => {
     'at most 60 ms',
   );
 
-  await page.keyboard.press('Escape');
+  await clear(page);
   await page.locator('.bed').focus();
   await page.keyboard.press('Control+1');
-  await clear(page);
+  await page.waitForFunction(() => document.querySelector('uv-slug')?.textContent?.includes('1 : 1'));
   await isTrue(page);
   const near = await notes(page);
   print(

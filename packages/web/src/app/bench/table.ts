@@ -20,7 +20,18 @@ import { Lengths } from '../ui/lengths';
 import { Rendering } from './rendering';
 import { drawRuler } from './ruler';
 import { TileLayer, placeName } from './tile-layer';
-import { draftHalvings, fitted, movedBy, seenPart, tileSide, trueHalvings, zoomedAt, type Extent, type Viewport } from './viewport';
+import {
+  DRAFT_TILE,
+  draftHalvings,
+  fitted,
+  movedBy,
+  seenPart,
+  trueHalvings,
+  trueTile,
+  zoomedAt,
+  type Extent,
+  type Viewport,
+} from './viewport';
 
 const RULER = 18;
 const LEAST_ZOOM = 0.01;
@@ -199,8 +210,7 @@ export class Table {
   }
 
   /** Tiles at so many halvings that are seen. */
-  private seen(halvings: number, view: Viewport, size: Extent): TilePlace[] {
-    const side = tileSide(halvings);
+  private seen(halvings: number, side: number, view: Viewport, size: Extent): TilePlace[] {
     const by = 2 ** halvings * side;
     const { left, top, width, height } = seenPart(view, size, this.pixels());
     if (width <= 0 || height <= 0) return [];
@@ -216,7 +226,7 @@ export class Table {
   private schedule(version: number, original: number, view: Viewport, size: Extent, pass: string | null): void {
     const finest = trueHalvings(view.zoom, this.density);
     const coarse = draftHalvings(view, size, this.pixels(), this.density);
-    const places = this.seen(finest, view, size);
+    const places = this.seen(finest, trueTile(finest), view, size);
     const missing = places.filter((place) => !this.print.has(place, version, 1));
     const wanted = new Map<string, () => void>();
     const add = (layer: TileLayer, rank: number, of: number, place: TilePlace, task: Task & { kind: 'tile' | 'unprinted' }): void => {
@@ -226,13 +236,13 @@ export class Table {
     };
     // At print pixels the true tiles are as quick as a draft would be.
     if (missing.length > 0 && finest > 0) {
-      for (const place of this.seen(coarse, view, size)) {
+      for (const place of this.seen(coarse, DRAFT_TILE, view, size)) {
         add(this.print, 0, version, place, { kind: 'tile', version, quality: 'draft', ...place });
       }
     }
     for (const place of missing) add(this.print, 1, version, place, { kind: 'tile', version, quality: 'true', ...place });
     if (pass !== null) {
-      for (const place of this.seen(coarse, view, size)) {
+      for (const place of this.seen(coarse, DRAFT_TILE, view, size)) {
         add(this.unprinted, 0, original, place, { kind: 'unprinted', version: original, pass, ...place });
       }
     }

@@ -61,7 +61,8 @@ export class TileLayer {
       const foot = top + tile.pixels.height * by;
       if (right < 0 || foot < 0 || left > table.width || top > table.height) continue;
       context.imageSmoothingEnabled = by * density < 0.999;
-      context.imageSmoothingQuality = 'high';
+      // Reduced by less than a half: more would cost much and show nothing.
+      context.imageSmoothingQuality = 'low';
       context.drawImage(tile.bitmap, snap(left), snap(top), snap(right) - snap(left), snap(foot) - snap(top));
     }
   }

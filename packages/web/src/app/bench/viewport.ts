@@ -51,5 +51,8 @@ export const draftHalvings = (view: Viewport, table: Extent, sheet: Extent, dens
   return halvings;
 };
 
-/** Side of a tile in view pixels: smaller where each stands for many print pixels, so that they come in steadily. */
-export const tileSide = (halvings: number): number => (halvings === 0 ? 512 : 256);
+/** Side of a draft's tile in view pixels. */
+export const DRAFT_TILE = 512;
+
+/** Side of a true tile in view pixels: smaller where each stands for many print pixels, so that they come in steadily. */
+export const trueTile = (halvings: number): number => (halvings === 0 ? 512 : 256);
