@@ -255,3 +255,22 @@ test('a send-out is called off from the bench', async ({ page }) => {
   await page.getByRole('link', { name: 'Dispatch' }).click();
   await expect(page.getByRole('table')).toContainText('called off');
 });
+
+test('levels show the reading, and hatch the light that will carry no dots', async ({ page }) => {
+  await opened(page);
+  await page
+    .locator('uv-ticket')
+    .getByRole('button', { name: /^Levels/ })
+    .click();
+  const extra = page.locator('uv-levels-extra');
+  await expect(extra.getByRole('row', { name: /^White/ })).toContainText('%');
+  await page.getByRole('checkbox', { name: 'Hatch light without dots on the table' }).click();
+  await expect(extra).toContainText('0.0 % of the sheet');
+  const white = page.getByRole('textbox', { name: 'Output white' });
+  await white.fill('100');
+  await white.press('Enter');
+  await expect(extra).not.toContainText('0.0 % of the sheet');
+  await expect(extra).toContainText(/[1-9]\.\d % of the sheet/);
+  await page.keyboard.press('Control+z');
+  await expect(extra).toContainText('0.0 % of the sheet');
+});

@@ -6,6 +6,7 @@ import {
   draftScale,
   inkShares,
   meanTone,
+  ONE,
   overlap,
   plan,
   rendered,
@@ -137,6 +138,8 @@ const reading = (graph: Graph, pass: string, step: string, sheet: Sheet): Planne
 const bare = (graph: Graph, pass: string, sheet: Sheet): PlannedTask<BareMask> => {
   const screen = sheet.passes.find((each) => each.id === pass)?.steps.find((each) => each.kind === 'screen' && each.on);
   const region = wholeRegion(graph.scale);
+  // Light without dots: no ink at all, or of an ink that carries the lights nothing but ink.
+  const blank = screen?.params['carries'] === 'lights' ? ONE : 0;
   const ink = screen && graph.outputs.get(stepName(pass, screen.id));
   const tone = screen && convertNode(graph.inputs.get(stepName(pass, screen.id)) as Node, 'tone');
   return {
@@ -149,7 +152,7 @@ const bare = (graph: Graph, pass: string, sheet: Sheet): PlannedTask<BareMask> =
         const { coverage } = yield* rendered(printed, region, work);
         const there = (yield* rendered(tone, region, work)).coverage;
         coverage.forEach((value, i) => {
-          if (value > 0 || (there && (there[i] as number) === 0)) return;
+          if (value !== blank || (there && (there[i] as number) === 0)) return;
           mask[i] = 255;
           count++;
         });

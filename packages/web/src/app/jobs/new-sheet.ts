@@ -34,7 +34,7 @@ interface SizeChoice {
   readonly use: string;
 }
 
-const RESOLUTIONS = [150, 200, 300, 400, 600] as const;
+const RESOLUTIONS = [72, 100, 150, 200, 300, 400, 600] as const;
 const PICTURE_PPI = 300;
 
 /** A new sheet as a sentence to fill in, with ways to begin shown on the picture itself. */

@@ -5,7 +5,7 @@ import { MatDialogModule } from '@angular/material/dialog';
 export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['U, held', 'the unprinted original, as placed'],
   ['W', 'the wipe: print on the left, original on the right'],
-  ['B', 'hatch where the light will be bare of dots'],
+  ['B', 'hatch where the light will carry no dots'],
   ['N, Shift N', 'next pass, pass before'],
   ['↑, ↓ on the ticket', 'line above, line below'],
   ['Space, held, or the middle button', 'move the sheet about'],

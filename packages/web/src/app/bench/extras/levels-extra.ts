@@ -47,8 +47,8 @@ import { percent } from '../words';
         </tbody>
       </table>
       <div class="hatch">
-        <span>Hatch where the light will be bare of dots{{ bareShare() }}</span>
-        <uv-tick [on]="rendering.showBare()" label="Hatch bare light on the table" (toggled)="rendering.showBare.set($event)" />
+        <span>Hatch where the light will carry no dots{{ bareShare() }}</span>
+        <uv-tick [on]="rendering.showBare()" label="Hatch light without dots on the table" (toggled)="rendering.showBare.set($event)" />
       </div>
     } @else {
       <p class="wait">Reading the tones…</p>
