@@ -1,0 +1,238 @@
+import { withPass, withStep, type CurvePoint } from '@uvrant/core';
+import { BenchActions } from '../state/bench';
+import { find, onBench, textOf, type } from '../../testing/bench';
+import { posterOf } from '../../testing/sheets';
+import { DialsColumn } from './dials-column';
+import { GreyExtra } from './extras/grey-extra';
+import { ScreenExtra } from './extras/screen-extra';
+import { PassDials } from './pass-dials';
+import { SheetDials } from './sheet-dials';
+import { Slug } from './slug';
+import { Ticket } from './ticket';
+
+const paramsOf = (bench: ReturnType<typeof onBench>, step: string) =>
+  bench
+    .document()
+    .passes.find(({ id }) => id === 'picture')!
+    .steps.find(({ id }) => id === step)!.params;
+
+describe('the ticket', () => {
+  test('reads downwards in printing order, with lays in words and each pass’s ink', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(Ticket);
+    const text = textOf(fixture);
+    expect(text).toContain('18 × 24 in');
+    const order = ['Flare ground', 'Ridge', 'Grey response', 'Levels', 'Screen'].map((word) => text.indexOf(word));
+    expect([...order].sort((a, b) => a - b)).toEqual(order);
+    expect(text).toContain('picture, fills the sheet');
+    expect(text).toContain('65ink %');
+    expect(text).toContain('round, 46 across, 22.5°');
+  });
+
+  test('a tick takes a pass or a step out of the print, and undo puts it back', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(Ticket);
+    find(fixture, 'button', 'Flare ground prints').click();
+    find(fixture, 'button', 'Levels on').click();
+    await fixture.whenStable();
+    expect(bench.document().passes[0]?.on).toBe(false);
+    expect(bench.document().passes[1]?.steps[1]?.on).toBe(false);
+    bench.store.dispatch(BenchActions.editUndone());
+    expect(bench.document().passes[1]?.steps[1]?.on).toBe(true);
+  });
+
+  test('arrow keys go from line to line', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(Ticket);
+    const current = (): string => (fixture.nativeElement as HTMLElement).querySelector('[aria-current="true"]')?.textContent?.trim() ?? '';
+    expect(current()).toContain('Screen');
+    find(fixture, 'button.line', 'Screen').dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    await fixture.whenStable();
+    expect(current()).toContain('Levels');
+  });
+
+  test('an empty sheet says what to do', async () => {
+    const fixture = await onBench({ ...posterOf(), passes: [] }).shown(Ticket);
+    expect(textOf(fixture)).toContain('Drop a picture on the page');
+  });
+});
+
+describe('the dials', () => {
+  test('are form lines made from the step’s declaration, with what more means', async () => {
+    const bench = onBench();
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'levels' } }));
+    const fixture = await bench.shown(DialsColumn);
+    const text = textOf(fixture);
+    for (const words of [
+      'Find black and white',
+      'Clip',
+      'Midtone',
+      'Output white',
+      'more = whiter whites',
+      'Amount',
+      'Pass 2, step 2.',
+      'Blown, loses its dots',
+    ]) {
+      expect(text).toContain(words);
+    }
+    expect(text).not.toContain('Input black');
+  });
+
+  test('what is shown follows a choice', async () => {
+    const bench = onBench();
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'levels' } }));
+    const fixture = await bench.shown(DialsColumn);
+    find(fixture, 'uv-toggle-field button', 'Find black and white').click();
+    await fixture.whenStable();
+    expect(paramsOf(bench, 'levels')['auto']).toBe(false);
+    expect(textOf(fixture)).toContain('Input black');
+    expect(textOf(fixture)).not.toContain('Clip');
+  });
+
+  test('a figure sets its param within its range; the amount is a dial, too', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(DialsColumn);
+    await type(fixture, 'Angle', '45');
+    await type(fixture, 'Hardness', '300');
+    await type(fixture, 'Amount', '40');
+    expect(paramsOf(bench, 'screen')).toMatchObject({ angle: 45, hardness: 1 });
+    expect(bench.document().passes[1]?.steps[2]?.amount).toBe(0.4);
+  });
+
+  test('a dot shape and an ink are chosen by looking', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(DialsColumn);
+    find(fixture, 'button', 'diamond').click();
+    find(fixture, 'uv-colour-field button', 'Flare').click();
+    find(fixture, 'uv-choice-field button', 'lights').click();
+    await fixture.whenStable();
+    expect(paramsOf(bench, 'screen')).toMatchObject({ shape: 'diamond', ink: { ink: 'flare' }, carries: 'lights' });
+  });
+
+  test('a curve’s handles move by keys between their neighbours, and are taken away', async () => {
+    const bench = onBench(
+      withStep(posterOf(), 'picture', 'grey-response', (step) => ({
+        ...step,
+        params: {
+          ...step.params,
+          response: [
+            [20, 0.4],
+            [130, -0.3],
+          ],
+        },
+      })),
+    );
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'grey-response' } }));
+    const fixture = await bench.shown(DialsColumn);
+    const handles = (): NodeListOf<SVGCircleElement> => (fixture.nativeElement as HTMLElement).querySelectorAll('circle');
+    expect(handles()[0]?.getAttribute('aria-label')).toBe('hue 20°, 40 %');
+    handles()[0]?.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    await fixture.whenStable();
+    expect((paramsOf(bench, 'grey-response')['response'] as CurvePoint[])[0]).toEqual([20, 0.42]);
+    for (let n = 0; n < 60; n++) {
+      handles()[0]?.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
+      await fixture.whenStable();
+    }
+    expect((paramsOf(bench, 'grey-response')['response'] as CurvePoint[])[0]?.[0]).toBeLessThan(130);
+    handles()[1]?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Delete' }));
+    await fixture.whenStable();
+    expect(handles()).toHaveLength(1);
+    find(fixture, 'button', 'orthochromatic').click();
+    await fixture.whenStable();
+    expect(handles()).toHaveLength(7);
+  });
+
+  test('a step that is not known says so and keeps its params', async () => {
+    const strange = withPass(posterOf(), 'picture', (pass) => ({
+      ...pass,
+      steps: [{ ...pass.steps[0]!, id: 'x', kind: 'gilding', version: 4 }],
+    }));
+    const bench = onBench(strange);
+    const fixture = await bench.shown(DialsColumn);
+    expect(textOf(fixture)).toContain('does not know this step (version 4)');
+    expect(bench.document()).toEqual(strange);
+  });
+});
+
+describe('beside the dials', () => {
+  test('the screen’s arithmetic, and what is wrong with it', async () => {
+    const coarse = withStep(posterOf(), 'picture', 'screen', (step) => ({ ...step, params: { ...step.params, lpi: 0.5 } }));
+    const bench = onBench(coarse);
+    const pass = coarse.passes[1]!;
+    const fixture = await bench.shown(ScreenExtra, { step: pass.steps[2], pass, sheet: coarse });
+    const text = textOf(fixture);
+    for (const words of ['0.50 lpi', '50.80 mm · 600.0 px', '360001', '≈ 65.4 %', 'Only 9.0 cells across']) expect(text).toContain(words);
+  });
+
+  test('the dropper puts a handle at the hue that is picked, its neighbours held', async () => {
+    const bench = onBench();
+    const pass = bench.document().passes[1]!;
+    const fixture = await bench.shown(GreyExtra, { step: pass.steps[0], pass, sheet: bench.document() });
+    expect(textOf(fixture)).toContain('5.0 % lighter');
+    find(fixture, 'button', 'Pick a hue').click();
+    bench.rendering.picking()?.([200, 40, 40]);
+    expect(paramsOf(bench, 'grey-response')['response']).toEqual([
+      [0, 0.25],
+      [50, 0],
+      [310, 0],
+    ]);
+    bench.rendering.picking()?.([200, 44, 40]);
+    expect((paramsOf(bench, 'grey-response')['response'] as CurvePoint[])[0]).toEqual([0, 0.5]);
+  });
+
+  test('shares beyond the whole say what that does', async () => {
+    const bench = onBench();
+    const pass = bench.document().passes[1]!;
+    const step = { ...pass.steps[0]!, params: { ...pass.steps[0]!.params, by: 'shares', red: 0.9 } };
+    const fixture = await bench.shown(GreyExtra, { step, pass, sheet: bench.document() });
+    expect(textOf(fixture)).toContain('add up to 169 %');
+  });
+
+  test('the slug tells inks, draft or true, scale, and what is under the pointer', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(Slug, {
+      sheet: bench.document(),
+      status: { isTrue: true, scale: 0.0894 },
+      under: { x: 25.4, y: 50.8, tone: 0.36, ink: 1 },
+    });
+    const text = textOf(fixture);
+    for (const words of ['Soot ≈ 65.4 %', 'Flare ≈ 34.6 %', 'true', '8.9 % of print pixels', '1.00, 2.00 in', 'tone 36 %', 'ink here'])
+      expect(text).toContain(words);
+  });
+});
+
+describe('a pass and the sheet', () => {
+  test('a pass is laid by another mode, at a strength, whole or filling; its picture’s ppi is told', async () => {
+    const bench = onBench();
+    const shown = () => bench.shown(PassDials, { pass: bench.document().passes[1], sheet: bench.document() });
+    const fixture = await shown();
+    expect(textOf(fixture)).toContain('67 ppi');
+    expect(textOf(fixture)).toContain('will look soft');
+    find(fixture, 'button', 'multiply').click();
+    await type(fixture, 'Strength', '80');
+    find(fixture, 'button', 'whole').click();
+    expect(bench.document().passes[1]).toMatchObject({ lay: { mode: 'multiply', strength: 0.8 }, placement: { fit: 'whole' } });
+  });
+
+  test('another size lays out again what filled the sheet', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(SheetDials, { sheet: bench.document() });
+    expect(textOf(fixture)).toContain('5400 × 7200 px');
+    await type(fixture, 'Width', '36');
+    const { size, passes } = bench.document();
+    expect(size.width).toBeCloseTo(914.4, 6);
+    expect(passes[1]?.placement).toMatchObject({ width: expect.closeTo(914.4, 6) as number, x: expect.closeTo(457.2, 6) as number });
+    await type(fixture, 'Width', '0');
+    expect(bench.document().size.width).toBeCloseTo(914.4, 6);
+  });
+
+  test('a poster under 150 ppi is warned of; inks in use stay', async () => {
+    const bench = onBench({ ...posterOf(), ppi: 100 });
+    const fixture = await bench.shown(SheetDials, { sheet: bench.document() });
+    expect(textOf(fixture)).toContain('100 ppi is coarse for a poster');
+    expect(find<HTMLButtonElement>(fixture, 'button', 'Take Soot off the sheet').disabled).toBe(true);
+    expect(find<HTMLButtonElement>(fixture, 'button', 'Take Flare off the sheet').disabled).toBe(true);
+    find(fixture, 'button', 'Moss').click();
+    expect(bench.document().inks.map(({ id }) => id)).toEqual(['soot', 'flare', 'moss']);
+  });
+});

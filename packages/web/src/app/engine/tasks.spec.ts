@@ -1,0 +1,88 @@
+import { createKernels } from '@uvrant/kernels';
+import {
+  ByteCache,
+  drive,
+  levelsOf,
+  placed,
+  withPass,
+  type Raster,
+  type SourceInfo,
+  type SourceTile,
+  type ToneStatistics,
+  type Work,
+} from '@uvrant/core';
+import { ASSET, posterOf } from '../../testing/sheets';
+import type { ResultOf, Task } from './protocol';
+import { OpenSheet, plannedTask } from './tasks';
+
+const [WIDTH, HEIGHT] = [120, 160];
+const info: SourceInfo = { sha256: ASSET.sha256, width: WIDTH, height: HEIGHT, channels: 1, depth: 8, levels: levelsOf(WIDTH, HEIGHT) };
+/** White on the left third, a ramp down to black on the right. */
+const pixels = Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => Math.max(0, Math.min(255, 382 - ((i % WIDTH) * 382) / WIDTH)));
+const tile: SourceTile = { width: WIDTH, height: HEIGHT, data: pixels };
+
+const size = { width: 60, height: 80 };
+const sheet = withPass({ ...posterOf({ ppi: 150, size, ground: null }) }, 'picture', (pass) => ({
+  ...pass,
+  placement: placed(size, info, 'fill'),
+}));
+const work: Work = {
+  kernels: createKernels(),
+  tile: () => tile,
+  rasters: new ByteCache<Raster>(1e7),
+  statistics: new ByteCache<ToneStatistics>(1e6),
+};
+
+const done = async <T extends Task>(task: T, of = sheet): Promise<ResultOf<T>> => {
+  const planned = plannedTask(new OpenSheet(of, [info]), task);
+  expect(planned.wants(work).every(({ sha256 }) => sha256 === info.sha256)).toBe(true);
+  return drive(planned.run(work), { now: () => 0, giveWay: () => Promise.resolve(), stopped: () => false });
+};
+
+const place = { version: 1, halvings: 1, side: 64, x: 1, y: 2 } as const;
+
+test('draft and true tiles of one place have one size, cut at the sheet’s edge', async () => {
+  const [draft, print] = [
+    await done({ kind: 'tile', quality: 'draft', ...place }),
+    await done({ kind: 'tile', quality: 'true', ...place }),
+  ];
+  expect([draft.width, draft.height, print.width, print.height]).toEqual([64, 64, 64, 64]);
+  const edge = await done({ kind: 'tile', quality: 'true', ...place, x: 2, y: 3 });
+  expect([edge.width, edge.height]).toEqual([Math.ceil(354 / 2) - 128, Math.ceil(472 / 2) - 192]);
+  await expect(async () => done({ kind: 'tile', quality: 'true', ...place, x: 9 })).rejects.toThrow('is not on the sheet');
+});
+
+test('the unprinted is the picture as placed', async () => {
+  const { bytes, width } = await done({ kind: 'unprinted', pass: 'picture', ...place, x: 0, y: 0 });
+  expect([bytes[0], bytes[3]]).toEqual([255, 255]);
+  expect(bytes[4 * (width - 1)]).toBeLessThan(255);
+});
+
+test('a small picture is as large as asked for, whole or after a pass', async () => {
+  const whole = await done({ kind: 'picture', version: 1, side: 120, after: null });
+  expect([whole.width, whole.height]).toEqual([89, 118]);
+  expect((await done({ kind: 'picture', version: 1, side: 120, after: 'picture' })).bytes).toEqual(whole.bytes);
+});
+
+test('a reading shares the tones out and tells what levels find', async () => {
+  const reading = await done({ kind: 'reading', version: 1, pass: 'picture', step: 'levels' });
+  expect(reading.histogram.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 6);
+  expect(reading.into.blown).toBeCloseTo(1 / 3, 1);
+  expect(reading.out.blown).toBe(0);
+  expect(reading.found?.white).toBeCloseTo(1, 2);
+  expect(reading.meanOut).toBeLessThan(reading.meanIn);
+});
+
+test('ink shares and bare light agree with the levels', async () => {
+  const shares = await done({ kind: 'inks', version: 1 });
+  expect(shares.inks['soot']).toBeCloseTo(shares.passes['picture'] as number, 6);
+  expect((await done({ kind: 'bare', version: 1, pass: 'picture' })).share).toBe(0);
+  const blown = withPass(sheet, 'picture', (pass) => ({
+    ...pass,
+    steps: pass.steps.map((step) => ({ ...step, params: step.kind === 'levels' ? { ...step.params, outWhite: 1 } : step.params })),
+  }));
+  const bare = await done({ kind: 'bare', version: 1, pass: 'picture' }, blown);
+  expect(bare.share).toBeGreaterThan(0.3);
+  expect(bare.mask[0]).toBe(255);
+  expect(bare.mask.at(-1)).toBe(0);
+});

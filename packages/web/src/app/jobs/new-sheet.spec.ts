@@ -1,0 +1,76 @@
+import { TestBed } from '@angular/core/testing';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { Engine } from '../engine/engine';
+import { JobActions, jobsFeature } from '../state/jobs';
+import { READING, find, textOf } from '../../testing/bench';
+import { ASSET, JOB } from '../../testing/sheets';
+import { NewSheet } from './new-sheet';
+
+const shown = async (asset = ASSET) => {
+  const engine = {
+    open: () => 1,
+    ask: (task: { kind: string }) => (task.kind === 'reading' ? Promise.resolve(READING) : new Promise(() => undefined)),
+  };
+  TestBed.configureTestingModule({ providers: [provideStore(), provideState(jobsFeature), { provide: Engine, useValue: engine }] });
+  const store = TestBed.inject(Store);
+  const wanted = jest.spyOn(store, 'dispatch');
+  const fixture = TestBed.createComponent(NewSheet);
+  for (const [name, value] of Object.entries({ jobId: JOB.id, assets: [asset], latest: asset.sha256, count: 2 }))
+    fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  const choose = async (word: string, item: string): Promise<void> => {
+    find(fixture, 'button.word', word).click();
+    await fixture.whenStable();
+    const items = [...document.querySelectorAll<HTMLElement>('.mat-mdc-menu-item')];
+    items.find((each) => each.textContent?.trim().startsWith(item))?.click();
+    await fixture.whenStable();
+  };
+  const made = () => {
+    find(fixture, 'button', 'Make the sheet').click();
+    const action = wanted.mock.calls.at(-1)?.[0] as unknown as ReturnType<typeof JobActions.sheetWanted>;
+    return action.document;
+  };
+  return { fixture, choose, made };
+};
+
+test('the sentence makes a poster of the picture, with the reading beside it', async () => {
+  const { fixture, made } = await shown();
+  const text = textOf(fixture);
+  for (const words of [
+    'A new sheet of 18 × 24 in at 300 ppi on news by screen print in soot on the bare stock, filled by ridge.jpg.',
+    '5400 × 7200 px',
+    '67 ppi',
+    'Coarse dots',
+    'Lines',
+    'Fine dots',
+    'As it is',
+    '5.0 %',
+  ]) {
+    expect(text).toContain(words);
+  }
+  expect(made()).toMatchObject({ name: 'Sheet 3', edges: 'hard', passes: [{ name: 'ridge', steps: [{}, {}, { kind: 'screen' }] }] });
+});
+
+test('words are filled in from their lists', async () => {
+  const { fixture, choose, made } = await shown();
+  await choose('18 × 24 in', 'the picture');
+  await choose('300 ppi', '72 ppi');
+  await choose('news', 'Black garment');
+  await choose('soot', 'Chalk');
+  await choose('on the bare stock', 'over Plum');
+  find(fixture, 'button.card', 'Lines').click();
+  await fixture.whenStable();
+  const sheet = made();
+  // 1200 px at the picture's own 240 ppi is 5 in.
+  expect(sheet.size.width).toBeCloseTo(127, 6);
+  expect(sheet).toMatchObject({ ppi: 72, stock: { name: 'Black garment' }, inks: [{ id: 'chalk' }, { id: 'plum' }] });
+  expect(sheet.passes[1]?.steps[2]?.params).toMatchObject({ shape: 'line', carries: 'lights' });
+});
+
+test('a poster under 150 ppi is warned of; a lying picture turns the trade sizes', async () => {
+  const { fixture, choose, made } = await shown({ ...ASSET, width: 1600, height: 1200 });
+  await choose('18 × 24 in', '24 × 36 in');
+  await choose('300 ppi', '100 ppi');
+  expect(textOf(fixture)).toContain('100 ppi is coarse for a poster');
+  expect(made().size).toEqual({ width: 36 * 25.4, height: 24 * 25.4 });
+});

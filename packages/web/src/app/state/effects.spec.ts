@@ -1,0 +1,153 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { Observable, of, Subject, throwError } from 'rxjs';
+import { Api } from '../api/api';
+import { ASSET, JOB, keptOf, posterOf } from '../../testing/sheets';
+import { BenchActions, benchFeature } from './bench';
+import { DispatchActions, dispatchFeature } from './dispatch';
+import * as effects from './effects';
+import { JobActions, jobsFeature } from './jobs';
+import type { KeptSheet, SendOut, ServerEvent } from './model';
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+const started = (api: Partial<Record<keyof Api, unknown>>) => {
+  const events = new Subject<ServerEvent>();
+  let n = 0;
+  Object.defineProperty(globalThis.crypto, 'randomUUID', { value: () => `edit-${++n}`, configurable: true });
+  TestBed.configureTestingModule({
+    providers: [
+      provideStore(),
+      provideState(jobsFeature),
+      provideState(benchFeature),
+      provideState(dispatchFeature),
+      provideEffects(effects),
+      { provide: Router, useValue: { navigate: () => Promise.resolve(true) } },
+      { provide: Api, useValue: { jobs: () => of([JOB]), events: () => events, ...api } },
+    ],
+  });
+  const store = TestBed.inject(Store);
+  store.dispatch(JobActions.windowOpened());
+  store.dispatch(BenchActions.sheetLaidOut({ sheet: keptOf(posterOf(), 3) }));
+  return { store, events, saving: store.selectSignal(benchFeature.selectSaving), bench: store.selectSignal(benchFeature.selectBenchState) };
+};
+
+const renamed = (name: string) => BenchActions.sheetEdited({ document: { ...posterOf(), name }, gesture: null });
+
+test('edits are saved a little after the last, over the revision they were made from', () => {
+  const saveSheet = jest.fn((_: string, base: number, __: string, document: KeptSheet['document']) => of(keptOf(document, base + 1)));
+  const { store, saving, bench } = started({ saveSheet });
+  store.dispatch(renamed('a'));
+  jest.advanceTimersByTime(300);
+  store.dispatch(renamed('b'));
+  jest.advanceTimersByTime(499);
+  expect(saveSheet).not.toHaveBeenCalled();
+  jest.advanceTimersByTime(10);
+  expect(saveSheet.mock.calls.map(([id, base, , document]) => [id, base, document.name])).toEqual([['s1', 3, 'b']]);
+  expect(saving()).toMatchObject({ state: 'saved' });
+  store.dispatch(renamed('c'));
+  jest.advanceTimersByTime(600);
+  expect(saveSheet.mock.calls.at(-1)?.[1]).toBe(4);
+  expect(bench().revision).toBe(5);
+});
+
+test('an edit made while a save is under way is saved after it', () => {
+  const answers: Subject<KeptSheet>[] = [];
+  const saveSheet = jest.fn(() => {
+    const answer = new Subject<KeptSheet>();
+    answers.push(answer);
+    return answer;
+  });
+  const { store } = started({ saveSheet });
+  store.dispatch(renamed('a'));
+  jest.advanceTimersByTime(600);
+  store.dispatch(renamed('b'));
+  jest.advanceTimersByTime(600);
+  expect(saveSheet).toHaveBeenCalledTimes(1);
+  answers[0]?.next(keptOf({ ...posterOf(), name: 'a' }, 4));
+  answers[0]?.complete();
+  jest.advanceTimersByTime(600);
+  expect(saveSheet).toHaveBeenCalledTimes(2);
+});
+
+test('a lost answer is asked for again with the same edit id', () => {
+  let tries = 0;
+  const ids: string[] = [];
+  const saveSheet = (_: string, base: number, editId: string, document: KeptSheet['document']) =>
+    new Observable<KeptSheet>((observer) => {
+      ids.push(editId);
+      if (++tries < 3) observer.error(new HttpErrorResponse({ status: 0 }));
+      else {
+        observer.next(keptOf(document, base + 1));
+        observer.complete();
+      }
+    });
+  const { store, saving } = started({ saveSheet });
+  store.dispatch(renamed('a'));
+  jest.advanceTimersByTime(600);
+  expect(saving().state).toBe('saving');
+  jest.advanceTimersByTime(5000);
+  expect(saving().state).toBe('saved');
+  expect(new Set(ids).size).toBe(1);
+});
+
+test('a refused save says why, and can be tried again', () => {
+  const saveSheet = jest.fn(() => throwError(() => new HttpErrorResponse({ status: 422, error: { message: 'The sheet is too large.' } })));
+  const { store, saving } = started({ saveSheet });
+  store.dispatch(renamed('a'));
+  jest.advanceTimersByTime(600);
+  expect(saving()).toEqual({ state: 'failed', message: 'The sheet is too large.' });
+  store.dispatch(BenchActions.saveWanted());
+  expect(saveSheet).toHaveBeenCalledTimes(2);
+});
+
+test('a stale save keeps mine and knows theirs; mine can become a new sheet', () => {
+  const theirs = keptOf({ ...posterOf(), name: 'theirs' }, 9);
+  const createSheet = jest.fn((_: string, document: KeptSheet['document']) => of({ ...keptOf(document), id: 's2' }));
+  const { store, saving } = started({
+    saveSheet: () => throwError(() => new HttpErrorResponse({ status: 409, error: { current: theirs } })),
+    createSheet,
+  });
+  store.dispatch(renamed('mine'));
+  jest.advanceTimersByTime(600);
+  expect(saving()).toEqual({ state: 'stale', theirs });
+  store.dispatch(BenchActions.mineKeptAsANewSheet());
+  expect(createSheet).toHaveBeenCalledWith('j1', expect.objectContaining({ name: 'mine (mine)' }));
+});
+
+test('a picture’s way in is told: sent, read, taken in; a refusal stays until dismissed', () => {
+  const upload = new Subject<{ sent: number } | { asset: typeof ASSET }>();
+  const { store, events } = started({ upload: () => upload, job: () => of({ job: JOB, sheets: [], assets: [] }) });
+  const uploads = store.selectSignal(jobsFeature.selectUploads);
+  store.dispatch(JobActions.jobEntered({ id: JOB.id }));
+  store.dispatch(JobActions.pictureDropped({ jobId: JOB.id, id: 'u1', file: new File([], 'ridge.jpg') }));
+  upload.next({ sent: 0.5 });
+  expect(uploads()).toMatchObject([{ name: 'ridge.jpg', sent: 0.5, read: 0 }]);
+  events.next({ topic: 'ingest', upload: 'u1', share: 0.7 });
+  expect(uploads()).toMatchObject([{ sent: 1, read: 0.7 }]);
+  upload.next({ asset: ASSET });
+  expect(uploads()).toEqual([]);
+  expect(store.selectSignal(jobsFeature.selectLatest)()).toBe(ASSET.sha256);
+  store.dispatch(JobActions.pictureDropped({ jobId: JOB.id, id: 'u2', file: new File([], 'notes.txt') }));
+  upload.error(new Error('None of the pictures that can be read.'));
+  expect(uploads()).toMatchObject([{ error: 'None of the pictures that can be read.' }]);
+  store.dispatch(JobActions.uploadDismissed({ id: 'u2' }));
+  expect(uploads()).toEqual([]);
+});
+
+test('a send-out’s progress comes by the stream, and its end is read', () => {
+  const sendOut = { id: 'o1', jobId: 'j1', sheetId: 's1', state: 'queued' } as SendOut;
+  const sendOuts = jest.fn(() => of([{ ...sendOut, state: 'done', bytes: 9 } as SendOut]));
+  const { store, events } = started({ sendOut: () => of(sendOut), sendOuts });
+  const state = store.selectSignal(dispatchFeature.selectDispatchState);
+  store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
+  events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'rendering', share: 0.4 });
+  expect(state()).toMatchObject({ shares: { o1: 0.4 }, sendOuts: [{ state: 'rendering' }] });
+  events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'done', share: 1 });
+  expect(sendOuts).toHaveBeenCalledTimes(1);
+  expect(state().sendOuts).toMatchObject([{ state: 'done', bytes: 9 }]);
+});

@@ -1,0 +1,91 @@
+import { signal, type Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import type { Sheet } from '@uvrant/core';
+import { Editing } from '../app/bench/editing';
+import { Rendering } from '../app/bench/rendering';
+import type { InkShares, StepReading } from '../app/engine/protocol';
+import { BenchActions, benchFeature } from '../app/state/bench';
+import { dispatchFeature } from '../app/state/dispatch';
+import { JobActions, jobsFeature } from '../app/state/jobs';
+import { ASSET, JOB, keptOf, posterOf } from './sheets';
+
+export const READING: StepReading = {
+  histogram: Array.from({ length: 64 }, () => 1 / 64),
+  into: { white: 0.2, grey: 0.5, black: 0.3, blown: 0.05 },
+  out: { white: 0.1, grey: 0.6, black: 0.3, blown: 0 },
+  meanIn: 0.4,
+  meanOut: 0.45,
+  found: { black: 0.1, white: 0.9 },
+};
+
+/** What the workers would have read. */
+export const fakeRendering = () => ({
+  inks: signal<InkShares | null>({ passes: { ground: 1, picture: 0.6542 }, inks: { soot: 0.6542, flare: 0.3458 } }),
+  reading: signal<StepReading | null>(READING),
+  bare: signal(null),
+  small: signal({}),
+  showBare: signal(false),
+  picking: signal<((rgb: readonly [number, number, number]) => void) | null>(null),
+});
+
+export interface OnBench {
+  readonly store: Store;
+  readonly rendering: ReturnType<typeof fakeRendering>;
+  readonly document: () => Sheet;
+  readonly shown: <C>(component: Type<C>, inputs?: Readonly<Record<string, unknown>>) => Promise<ComponentFixture<C>>;
+}
+
+/** A store with a sheet on the bench, and what the bench's parts are given. */
+export const onBench = (sheet = posterOf()): OnBench => {
+  const rendering = fakeRendering();
+  TestBed.configureTestingModule({
+    providers: [
+      provideStore(),
+      provideState(jobsFeature),
+      provideState(benchFeature),
+      provideState(dispatchFeature),
+      provideRouter([]),
+      Editing,
+      { provide: Rendering, useValue: rendering },
+    ],
+  });
+  const store = TestBed.inject(Store);
+  store.dispatch(JobActions.jobEntered({ id: JOB.id }));
+  store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [keptOf(sheet)], assets: [ASSET] } }));
+  store.dispatch(BenchActions.sheetLaidOut({ sheet: keptOf(sheet) }));
+  const document = store.selectSignal(benchFeature.selectDocument);
+  return {
+    store,
+    rendering,
+    document: () => document() as Sheet,
+    shown: async (component, inputs = {}) => {
+      const fixture = TestBed.createComponent(component);
+      for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+      await fixture.whenStable();
+      return fixture;
+    },
+  };
+};
+
+export const textOf = (fixture: ComponentFixture<unknown>): string =>
+  ((fixture.nativeElement as HTMLElement).textContent ?? '').replace(/\s+/g, ' ');
+
+/** The element with a label or a text, of those that a selector finds. */
+export const find = <E extends HTMLElement>(fixture: ComponentFixture<unknown>, selector: string, words: string): E => {
+  const all = [...(fixture.nativeElement as HTMLElement).querySelectorAll<E>(selector)];
+  const found = all.find((each) => each.getAttribute('aria-label') === words || each.textContent?.trim().startsWith(words));
+  if (!found)
+    throw new Error(
+      `no ${selector} “${words}” among: ${all.map((each) => each.getAttribute('aria-label') ?? each.textContent?.trim()).join(' | ')}`,
+    );
+  return found;
+};
+
+export const type = async (fixture: ComponentFixture<unknown>, label: string, value: string): Promise<void> => {
+  const input = find<HTMLInputElement>(fixture, 'input', label);
+  input.value = value;
+  input.dispatchEvent(new Event('change'));
+  await fixture.whenStable();
+};

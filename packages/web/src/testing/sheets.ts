@@ -1,0 +1,33 @@
+import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet, type SheetOrder } from '@uvrant/core';
+import type { Asset, Job, KeptSheet } from '../app/state/model';
+
+export const JOB: Job = { id: 'j1', name: 'Night concerts', createdAt: 1, openedAt: 2 };
+
+export const ASSET: Asset = {
+  sha256: 'a'.repeat(64),
+  name: 'ridge.jpg',
+  format: 'JPEG',
+  bytes: 1000,
+  width: 1200,
+  height: 1600,
+  channels: 3,
+  depth: 8,
+  levels: 3,
+  ppi: 240,
+};
+
+export const ORDER: SheetOrder = {
+  name: 'Poster',
+  size: { width: 457.2, height: 609.6 },
+  ppi: 300,
+  edges: 'hard',
+  stock: STOCKS[0]!,
+  ink: INKS[0]!,
+  ground: INKS[1]!,
+};
+
+/** A poster from the picture by one of the starting points. */
+export const posterOf = (order: Partial<SheetOrder> = {}, point = 0): Sheet =>
+  startedSheet({ ...ORDER, ...order }, { sha256: ASSET.sha256, name: 'Ridge', size: ASSET }, STARTING_POINTS[point]!);
+
+export const keptOf = (document: Sheet, revision = 1): KeptSheet => ({ id: 's1', jobId: JOB.id, revision, updatedAt: 1000, document });
