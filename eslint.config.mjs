@@ -79,7 +79,7 @@ export default tseslint.config(
     extends: [...tseslint.configs.recommendedTypeChecked],
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['packages/web/src/testing/worker.factory.stub.ts'] },
+        projectService: true,
         tsconfigRootDir: import.meta.dirname,
       },
     },

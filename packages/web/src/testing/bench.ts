@@ -51,7 +51,7 @@ export const onBench = (sheet = posterOf()): OnBench => {
       { provide: Rendering, useValue: rendering },
     ],
   });
-  const store = TestBed.inject(Store);
+  const store: Store = TestBed.inject<Store>(Store);
   store.dispatch(JobActions.jobEntered({ id: JOB.id }));
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [keptOf(sheet)], assets: [ASSET] } }));
   store.dispatch(BenchActions.sheetLaidOut({ sheet: keptOf(sheet) }));

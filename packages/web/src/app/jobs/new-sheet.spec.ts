@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { Engine } from '../engine/engine';
-import { JobActions, jobsFeature } from '../state/jobs';
+import type { JobActions } from '../state/jobs';
+import { jobsFeature } from '../state/jobs';
 import { READING, find, textOf } from '../../testing/bench';
 import { ASSET, JOB } from '../../testing/sheets';
 import { NewSheet } from './new-sheet';

@@ -141,7 +141,7 @@ test('a picture’s way in is told: sent, read, taken in; a refusal stays until 
 
 test('a send-out’s progress comes by the stream, and its end is read', () => {
   const sendOut = { id: 'o1', jobId: 'j1', sheetId: 's1', state: 'queued' } as SendOut;
-  const sendOuts = jest.fn(() => of([{ ...sendOut, state: 'done', bytes: 9 } as SendOut]));
+  const sendOuts = jest.fn(() => of([{ ...sendOut, state: 'done', bytes: 9 }]));
   const { store, events } = started({ sendOut: () => of(sendOut), sendOuts });
   const state = store.selectSignal(dispatchFeature.selectDispatchState);
   store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { frequency, levels, type DialOf, type Pass, type Sheet } from '@uvrant/core';
+import { frequency, levels, type DialOf } from '@uvrant/core';
 import { FrequencyField } from '../bench/dials/frequency-field';
 import { RangedField } from '../bench/dials/ranged-field';
 import { Figure } from './figure';
