@@ -1,5 +1,5 @@
 // npm test: installs, then checks types, style, the packages and the application in a browser. --long: the wide sweeps.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -25,7 +25,7 @@ const results = [];
 const reports = mkdtempSync(join(tmpdir(), 'uvrant-test-'));
 
 /** One kind of check, timed; a report counts its tests, without one it counts as a test itself. */
-const check = (name, command, args, report) => {
+const check = async (name, command, args, report) => {
   const started = performance.now();
   const env = {
     ...process.env,
@@ -33,7 +33,8 @@ const check = (name, command, args, report) => {
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, 'e2e.json'),
     ...(long ? { UVRANT_LONG: '1' } : {}),
   };
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env });
+  const child = spawn(command, args, { cwd: root, stdio: 'inherit', env });
+  const status = await new Promise((resolve) => child.once('exit', resolve).once('error', () => resolve(1)));
   const counts = report?.() ?? { passed: status === 0 ? 1 : 0, failed: status === 0 ? 0 : 1 };
   if (status !== 0 && counts.failed === 0) counts.failed = 1;
   results.push({ name, ...counts, seconds: Math.round((performance.now() - started) / 1000) });
@@ -54,10 +55,14 @@ const browserReport = () => {
 
 install();
 build();
-check('types', 'npm', ['run', '--silent', 'typecheck']);
-check('style', 'npm', ['run', '--silent', 'lint']);
-check('packages', bin('jest'), ['--json', `--outputFile=${join(reports, 'jest.json')}`, ...(long ? ['--runInBand'] : [])], jestReport);
-if (chromium()) check('browser', bin('playwright'), ['test'], browserReport);
+await Promise.all([check('types', 'npm', ['run', '--silent', 'typecheck']), check('style', 'npm', ['run', '--silent', 'lint'])]);
+await check(
+  'packages',
+  bin('jest'),
+  ['--json', `--outputFile=${join(reports, 'jest.json')}`, ...(long ? ['--runInBand'] : [])],
+  jestReport,
+);
+if (chromium()) await check('browser', bin('playwright'), ['test'], browserReport);
 else results.push({ name: 'browser', passed: 0, failed: 1, seconds: 0 });
 
 console.log('');

@@ -56,7 +56,7 @@ test('killed in the middle of an ingest and of a send-out, the server finds each
   const job = (await json<{ id: string }[]>('/api/jobs'))[0]!.id;
   const small = await png(160, 120);
   const asset = (await (await upload(job, small)).json()) as Asset;
-  const document = sheetOf(asset.sha256, asset, 300, { width: 457.2, height: 609.6 });
+  const document = sheetOf(asset.sha256, asset, 200, { width: 457.2, height: 609.6 });
   let sheet = await json<KeptSheet>(`/api/jobs/${job}/sheets`, { document });
   for (const name of ['One', 'Two', 'Three']) {
     sheet = await json<KeptSheet>(
@@ -66,9 +66,9 @@ test('killed in the middle of an ingest and of a send-out, the server finds each
     );
   }
 
-  // In the middle of an ingest: a picture of 36 megapixels of noise takes a few seconds.
+  // In the middle of an ingest: a picture of 20 megapixels of noise takes a while.
   const noise = await sharp({
-    create: { width: 6000, height: 6000, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 60 } },
+    create: { width: 5000, height: 4000, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 60 } },
   })
     .jpeg({ quality: 95 })
     .toBuffer();
@@ -91,10 +91,10 @@ test('killed in the middle of an ingest and of a send-out, the server finds each
   await start();
   const outs = (): Promise<SendOut[]> => json<SendOut[]>(`/api/jobs/${job}/send-outs`);
   await until(async () => (await outs())[0]?.state === 'done', 90_000);
-  expect((await outs())[0]).toMatchObject({ attempts: 2, width: 5400, height: 7200 });
+  expect((await outs())[0]).toMatchObject({ attempts: 2, width: 3600, height: 4800 });
   const file = Buffer.from(await (await fetch(`${address}/api/send-outs/${out.id}/file`)).arrayBuffer());
   const image = PNG.sync.read(file);
-  expect([image.width, image.height]).toEqual([5400, 7200]);
+  expect([image.width, image.height]).toEqual([3600, 4800]);
 }, 240_000);
 
 test('a send-out that was cut off three times is failed and says so', async () => {

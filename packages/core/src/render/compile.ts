@@ -65,7 +65,7 @@ class Compiler {
     private readonly sheet: Sheet,
     private readonly scale: Scale,
     private readonly infoOf: InfoOf,
-    private readonly analysis: Graph | null,
+    private readonly analysis: (() => Graph) | null,
   ) {
     this.inks = new Map(sheet.inks.map((ink) => [ink.id, rgbOfHex(ink.colour)]));
     this.order = [...passesOf(sheet.passes)].map((pass) => pass.id);
@@ -235,9 +235,9 @@ class Compiler {
 
   /** The tones that go into a step, from the graph at analysis scale; that graph reads its own. */
   private statistics(name: string): StatisticsNode {
-    const node = (this.analysis?.inputs ?? this.inputs).get(name);
+    const { inputs, scale } = this.analysis?.() ?? { inputs: this.inputs, scale: this.scale };
+    const node = inputs.get(name);
     if (!node) throw new Error(`no analysis of ${name}`);
-    const scale = this.analysis?.scale ?? this.scale;
     return { node: convertNode(node, 'tone'), region: wholeRegion(scale) };
   }
 
@@ -284,7 +284,8 @@ class Compiler {
  * @throws CompileError for a missing picture or ink, or a reference to what does not print earlier.
  */
 export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf): Graph => {
-  const analysis = new Compiler(sheet, analysisScale(sheet.size), infoOf, null).graph();
+  let made: Graph | null = null;
+  const analysis = (): Graph => (made ??= compileAnalysis(sheet, infoOf));
   return new Compiler(sheet, scale, infoOf, analysis).graph();
 };
 

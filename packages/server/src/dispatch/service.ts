@@ -10,6 +10,7 @@ import type { Db } from '../db/open';
 import { sendOuts } from '../db/schema';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
+import { checkedSheet } from '../sheets/sheet-schema';
 import type { KeptSheet } from '../sheets/service';
 import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
 import type { SendOutTask } from './send-out.worker';
@@ -201,7 +202,7 @@ export class DispatchService {
     port1.on('message', (share: number) => this.tell(row, share));
     this.tell(row, 0);
     try {
-      const sheet = JSON.parse(row.document) as Sheet;
+      const sheet = checkedSheet(JSON.parse(row.document));
       const pictures = picturesOf(sheet).map(({ sha256 }) => {
         const info = this.assets.info(sha256);
         if (!info) throw new Error(`The picture ${sha256.slice(0, 12)} is not here any more.`);

@@ -14,7 +14,7 @@ const BINS = 256;
 /** Evenly spread phases that a large cell is measured at. */
 const EVEN_PHASES = 36_000;
 /** A draft is measured at so many times fewer. */
-const ROUGHER = 6;
+const ROUGHER = 8;
 /** Windows on the sheet that a small cell is measured in, pixels: apart, so that slow beats even out. */
 const WINDOW = 96;
 const WINDOWS = [
@@ -184,21 +184,28 @@ const packed = (threshold: number, slope: number): number => (slope << PACK) | (
 const BARE = packed(RANGE, STEEPEST);
 const SOLID = packed(-RANGE, STEEPEST);
 
-/** Thresholds at KNOTS + 1 even steps of ink, each solved so that the screen's mean is that ink. */
-const solve = (geometry: ScreenGeometry): { threshold: Float64Array; slope: Float64Array } => {
+/** Thresholds and slopes at even steps of ink from none to all, each solved so that the screen's mean is that ink. */
+interface Solution {
+  readonly threshold: Float64Array;
+  readonly slope: Float64Array;
+}
+
+const solve = (geometry: ScreenGeometry): Solution => {
   const spread = measure(geometry);
   const inkAt = (at: number): number => meanInk(spread, at, slopeAt(spread, at, geometry.edge), geometry.cut);
-  const threshold = new Float64Array(KNOTS + 1);
-  const slope = new Float64Array(KNOTS + 1);
-  for (let knot = 0; knot <= KNOTS; knot++) {
+  const knots = geometry.rough ? KNOTS / ROUGHER : KNOTS;
+  const threshold = new Float64Array(knots + 1);
+  const slope = new Float64Array(knots + 1);
+  for (let knot = 0; knot <= knots; knot++) {
+    const wanted = knot / knots;
     let low = -RANGE;
     let high = RANGE;
     while (high - low > 1) {
       const middle = (low + high) >> 1;
-      if (inkAt(middle) >= knot / KNOTS) low = middle;
+      if (inkAt(middle) >= wanted) low = middle;
       else high = middle;
     }
-    const nearer = inkAt(low) - knot / KNOTS <= knot / KNOTS - inkAt(high) ? low : high;
+    const nearer = inkAt(low) - wanted <= wanted - inkAt(high) ? low : high;
     threshold[knot] = nearer;
     slope[knot] = slopeAt(spread, nearer, geometry.edge);
   }
@@ -213,13 +220,14 @@ const solved = remembering(16, (geometry: ScreenGeometry) => JSON.stringify(geom
  */
 export const screenThresholds = (geometry: ScreenGeometry, inkOf: Int16Array): Int32Array => {
   const { threshold, slope } = solved(geometry);
+  const knots = threshold.length - 1;
   const out = new Int32Array(inkOf.length);
   for (let tone = 0; tone < out.length; tone++) {
     const ink = inkOf[tone] as number;
     if (ink <= 0) out[tone] = BARE;
     else if (ink >= ONE) out[tone] = SOLID;
     else {
-      const position = (ink * KNOTS) / ONE;
+      const position = (ink * knots) / ONE;
       const knot = Math.floor(position);
       const fraction = position - knot;
       out[tone] = packed(Math.round(amid(threshold, knot, fraction)), Math.round(amid(slope, knot, fraction)));
