@@ -15,14 +15,11 @@ const BINS = 256;
 const EVEN_PHASES = 36_000;
 /** A draft is measured at so many times fewer. */
 const ROUGHER = 8;
-/** Windows on the sheet that a small cell is measured in, pixels: apart, so that slow beats even out. */
-const WINDOW = 96;
-const WINDOWS = [
-  [0, 0],
-  [1009, 3001],
-  [5003, 2003],
-  [3511, 6007],
-] as const;
+/** A small cell is measured in windows of so many cells a side, spread over so many pixels, so that slow beats even out. */
+const WINDOW_CELLS = 8;
+const SPREAD = 6000;
+/** Steps of the R2 sequence, which fills a square evenly (M. Roberts, 2018). */
+const R2 = [0.7548776662466927, 0.5698402909980532] as const;
 /** Turned cells above this many pixels meet all phases evenly; smaller ones are measured on the raster's own. */
 const EVEN_CELL = 24;
 const KNOTS = 1024;
@@ -66,11 +63,11 @@ interface Phases {
 
 const roomFor = (count: number): Phases => ({ u: new Int32Array(count), v: new Int32Array(count), weight: new Float64Array(count) });
 
-/** A lattice that fills the cell evenly and meets few spot values twice (M. Roberts, the R2 sequence, 2018). */
+/** A lattice that fills the cell evenly and meets few spot values twice. */
 const evenPhases = (count: number): Phases => {
   const phases = roomFor(count);
-  const across = Math.round(0.7548776662466927 * 2 ** 32);
-  const down = Math.round(0.5698402909980532 * 2 ** 32);
+  const across = Math.round(R2[0] * 2 ** 32);
+  const down = Math.round(R2[1] * 2 ** 32);
   for (let i = 0; i < count; i++) {
     phases.u[i] = Math.imul(i, across);
     phases.v[i] = Math.imul(i, down);
@@ -99,13 +96,24 @@ const rasterPhases = (grid: ScreenGrid, corners: readonly (readonly [number, num
 /** A Hann window hides where a square of pixels cuts cells off. */
 const hann = (side: number): number[] => Array.from({ length: side }, (_, i) => 1 - cosDeg((360 * (i + 0.5)) / side));
 
+const windowedPhases = (cellPx: number, grid: ScreenGrid): Phases => {
+  const side = Math.max(32, Math.round(WINDOW_CELLS * cellPx));
+  const count = Math.max(3, Math.floor(EVEN_PHASES / (side * side)));
+  const corner = (i: number): readonly [number, number] => [Math.floor(((i * R2[0]) % 1) * SPREAD), Math.floor(((i * R2[1]) % 1) * SPREAD)];
+  return rasterPhases(
+    grid,
+    Array.from({ length: count }, (_, i) => corner(i)),
+    hann(side),
+  );
+};
+
 /**
  * The phases of the pixels that a screen is measured on, with weights. Small cells: the raster's own. Large ones:
  * evenly spread, or the raster's own over whole cells where rows of dots follow rows of pixels and many share a phase.
  */
 const measuredPhases = (cellPx: number, grid: ScreenGrid, rough: boolean): Phases => {
   if (rough) return evenPhases(EVEN_PHASES / ROUGHER);
-  if (cellPx <= EVEN_CELL) return rasterPhases(grid, WINDOWS, hann(WINDOW));
+  if (cellPx <= EVEN_CELL) return windowedPhases(cellPx, grid);
   if (grid.ux !== 0 && grid.uy !== 0) return evenPhases(EVEN_PHASES);
   return rasterPhases(grid, [[0, 0]], new Array<number>(wholeSide(cellPx)).fill(1));
 };
