@@ -70,7 +70,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     <p class="note">{{ sheet().edges === 'hard' ? 'Every pixel prints all or nothing.' : 'Edges are softened over a pixel.' }}</p>
     <div class="block">
       <b>Stock</b>
-      <div class="inks" role="group" aria-label="Stock">
+      <div class="uv-choices" role="group" aria-label="Stock">
         @for (stock of stocks; track stock.name) {
           <button type="button" [attr.aria-pressed]="stock.name === sheet().stock.name" (click)="edit({ stock })">
             <span class="uv-swatch" [style.background]="stock.colour"></span>
@@ -120,7 +120,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
           </button>
         </div>
       }
-      <div class="inks" role="group" aria-label="Add an ink">
+      <div class="uv-choices" role="group" aria-label="Add an ink">
         @for (ink of otherInks(); track ink.id) {
           <button type="button" (click)="edit({ inks: [...sheet().inks, ink] })">
             <span class="uv-swatch" [style.background]="ink.colour"></span>
@@ -190,31 +190,6 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     }
     .uv-warn {
       margin-top: 6px;
-    }
-    .inks {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px;
-      margin: 4px 0;
-      button,
-      label {
-        padding: 1px 7px;
-        border: 1px solid var(--ink);
-        background: #fff;
-        font-size: 11.5px;
-      }
-      button[aria-pressed='true'] {
-        outline: 2px solid var(--cobalt);
-        font-weight: 650;
-      }
-      input {
-        width: 20px;
-        height: 14px;
-        padding: 0;
-        border: 0;
-        background: none;
-        vertical-align: -2px;
-      }
     }
   `,
 })

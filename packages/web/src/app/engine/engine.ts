@@ -104,6 +104,7 @@ export class Engine {
     if (answer.type === 'done') entry.resolve(answer.result);
     else if (answer.type === 'failed') entry.reject(new Error(answer.message));
     else if (hand.deferred) this.queue.push(entry);
+    else entry.reject(new TaskCancelled());
     hand.deferred = false;
     this.deal();
   }

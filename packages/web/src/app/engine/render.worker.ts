@@ -26,7 +26,7 @@ const statistics = new ByteCache<ToneStatistics>((8 * MEBIBYTE) / workers);
 const kernels = createKernels();
 
 /** Sheets asked for lately; older versions are superseded. */
-const KEPT_SHEETS = 32;
+const KEPT_SHEETS = 256;
 const sheets = new Map<number, OpenSheet>();
 const cancelled = new Set<number>();
 

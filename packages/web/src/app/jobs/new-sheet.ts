@@ -1,8 +1,6 @@
 import { Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { Store } from '@ngrx/store';
-import type { ChartData, ChartOptions } from 'chart.js';
-import { BaseChartDirective } from 'ng2-charts';
 import {
   INKS,
   LEAST_POSTER_PPI,
@@ -26,6 +24,7 @@ import { percent } from '../bench/words';
 import { JobActions } from '../state/jobs';
 import type { Asset } from '../state/model';
 import { Lengths } from '../ui/lengths';
+import { ToneHistogram } from '../ui/tone-histogram';
 import { SheetPreview } from './sheet-preview';
 
 interface SizeChoice {
@@ -40,7 +39,7 @@ const PICTURE_PPI = 300;
 /** A new sheet as a sentence to fill in, with ways to begin shown on the picture itself. */
 @Component({
   selector: 'uv-new-sheet',
-  imports: [MatMenuModule, SheetPreview, BaseChartDirective],
+  imports: [MatMenuModule, SheetPreview, ToneHistogram],
   template: `
     <p class="sentence">
       A new sheet of <button type="button" class="word" [matMenuTriggerFor]="sizes">{{ size().name }}</button> at
@@ -83,16 +82,7 @@ const PICTURE_PPI = 300;
       </div>
       <div class="reading">
         <h2>The picture</h2>
-        <div class="chart">
-          <canvas
-            baseChart
-            type="bar"
-            [data]="histogram()"
-            [options]="chartOptions"
-            role="img"
-            aria-label="Tones of the picture from black to white"
-          ></canvas>
-        </div>
+        <uv-tone-histogram class="chart" [bars]="bars()" />
         <dl class="uv-sums">
           @for (row of reading(); track row.name) {
             <dt>{{ row.name }}</dt>
@@ -241,19 +231,7 @@ export class NewSheet {
       : null;
   });
 
-  protected readonly histogram = computed<ChartData<'bar'>>(() => {
-    const bars = this.tones()?.histogram ?? [];
-    return {
-      labels: bars.map((_, i) => i),
-      datasets: [{ data: bars.map((bar) => Math.sqrt(bar)), backgroundColor: '#191817', barPercentage: 1, categoryPercentage: 0.82 }],
-    };
-  });
-  protected readonly chartOptions: ChartOptions<'bar'> = {
-    animation: false,
-    maintainAspectRatio: false,
-    plugins: { legend: { display: false }, tooltip: { enabled: false } },
-    scales: { x: { display: false }, y: { display: false } },
-  };
+  protected readonly bars = computed(() => this.tones()?.histogram ?? []);
   protected readonly reading = computed(() => {
     const into = this.tones()?.into;
     const shown = (share: number | undefined): string => (share === undefined ? '…' : percent(share, share < 0.1 ? 1 : 0));

@@ -10,7 +10,7 @@ import type { FieldInputs } from './field-inputs';
     <div class="top">
       <b>{{ dial().title }}</b>
     </div>
-    <div class="inks" role="group" [attr.aria-label]="dial().title">
+    <div class="uv-choices" role="group" [attr.aria-label]="dial().title">
       @for (ink of sheet().inks; track ink.id) {
         <button type="button" [attr.aria-pressed]="chosen() === ink.id" (click)="change()({ ink: ink.id }, false)">
           <span class="uv-swatch" [style.background]="ink.colour"></span>

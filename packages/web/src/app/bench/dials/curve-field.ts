@@ -14,7 +14,7 @@ const SAMPLES = 90;
     <div class="top">
       <b>{{ dial().title }}</b>
     </div>
-    <div class="presets" role="group" [attr.aria-label]="dial().title + ' to begin with'">
+    <div class="uv-choices" role="group" [attr.aria-label]="dial().title + ' to begin with'">
       @for (preset of dial().presets; track preset.name) {
         <button type="button" [attr.aria-pressed]="isPreset(preset.points)" (click)="change()(preset.points, false)">
           {{ preset.name }}

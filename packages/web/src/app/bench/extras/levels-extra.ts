@@ -1,27 +1,17 @@
 import { Component, computed, inject, input } from '@angular/core';
-import type { ChartData, ChartOptions } from 'chart.js';
-import { BaseChartDirective } from 'ng2-charts';
 import type { Pass, Sheet, Step } from '@uvrant/core';
 import { Tick } from '../../ui/tick';
+import { ToneHistogram } from '../../ui/tone-histogram';
 import { Rendering } from '../rendering';
 import { percent } from '../words';
 
 /** The tones that go into levels, where black and white were put among them, and the reading before and after. */
 @Component({
   selector: 'uv-levels-extra',
-  imports: [BaseChartDirective, Tick],
+  imports: [ToneHistogram, Tick],
   template: `
     @if (rendering.reading(); as reading) {
-      <div class="chart">
-        <canvas
-          baseChart
-          type="bar"
-          [data]="data()"
-          [options]="options"
-          role="img"
-          aria-label="Tones of the picture from black to white"
-        ></canvas>
-      </div>
+      <uv-tone-histogram class="chart" [bars]="reading.histogram" />
       @if (ends(); as ends) {
         <div class="ends" aria-hidden="true">
           <i [style.left.%]="100 * ends.black">black</i>
@@ -61,21 +51,6 @@ export class LevelsExtra {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   protected readonly rendering = inject(Rendering);
-
-  protected readonly data = computed<ChartData<'bar'>>(() => {
-    const bars = this.rendering.reading()?.histogram ?? [];
-    // The square root keeps small shares visible beside large whites and blacks.
-    return {
-      labels: bars.map((_, i) => `${Math.round((100 * i) / (bars.length - 1))} %`),
-      datasets: [{ data: bars.map((bar) => Math.sqrt(bar)), backgroundColor: '#191817', barPercentage: 1, categoryPercentage: 0.86 }],
-    };
-  });
-  protected readonly options: ChartOptions<'bar'> = {
-    animation: false,
-    maintainAspectRatio: false,
-    plugins: { legend: { display: false }, tooltip: { enabled: false } },
-    scales: { x: { display: false }, y: { display: false } },
-  };
 
   protected readonly ends = computed(() => {
     const { auto, black, white } = this.step().params as { auto: boolean; black: number; white: number };
