@@ -58,9 +58,8 @@ test.beforeEach(async ({ page }) => {
 });
 
 test('the demo poster is on the bench, and the file has bit for bit the dots the true view showed at 1 : 1', async ({ page }) => {
-  await page.goto('/');
+  await opened(page);
   await expect(page).toHaveURL(/\/jobs\/.+\/sheets\/.+/);
-  await isTrue(page);
   await page.keyboard.press('Control+1');
   await expect(page.locator('uv-slug')).toContainText('1 : 1, print pixels');
   await isTrue(page);
