@@ -310,9 +310,10 @@ describe('sending out', () => {
     await until(() => new Set(steps).size >= 11, 60_000);
     const started = performance.now();
     const answer = await server.ask({ method: 'POST', url: `/api/send-outs/${out.id}/cancel` });
-    expect(performance.now() - started).toBeLessThan(100);
     expect(answer.json<SendOut>().state).toBe('cancelled');
+    // The thread's end takes its half-done file with it.
     await until(() => !readdirSync(join(server.dataDir, 'sent')).some((name) => name.startsWith(out.id)), 2000);
+    expect(performance.now() - started).toBeLessThan(100);
     expect((await server.ask({ method: 'POST', url: `/api/send-outs/${out.id}/cancel` })).statusCode).toBe(409);
     stop.abort();
     await reading;
