@@ -126,10 +126,6 @@ test('every step together gives the same bits in a browser worker in tiles of 1,
   const { png } = await sentOut(page);
   expect([png.width, png.height]).toEqual([827, 1063]);
   const answers = [
-    ...(await askWorker(page, 512, [
-      [0, 0],
-      [1, 1],
-    ])),
     ...(await askWorker(page, 17, [
       [0, 0],
       [11, 23],
@@ -143,7 +139,7 @@ test('every step together gives the same bits in a browser worker in tiles of 1,
       [401, 333],
     ])),
   ];
-  for (const tile of answers.filter(({ task }) => task.side <= 17)) expect(differences(tile, png)).toBe(0);
+  for (const tile of answers) expect(differences(tile, png)).toBe(0);
   await page.keyboard.press('Control+1');
   await isTrue(page);
   const shown = await shownTrueTiles(page);

@@ -70,7 +70,7 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
 
   await app.register(eventsPlugin(bus));
   await app.register(jobsPlugin(jobs, sheets, assets));
-  await app.register(sheetsPlugin(sheets, jobs, bus));
+  await app.register(sheetsPlugin(sheets, jobs));
   await app.register(assetsPlugin(assets, jobs, bus));
   await app.register(dispatchPlugin(dispatch, sheets, jobs));
   await servePages(app, places.webDir);

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { MessageChannel } from 'node:worker_threads';
-import { and, desc, eq } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
 import type { SourceInfo } from '@uvrant/core';
 import type { Db } from '../db/open';
@@ -180,14 +180,5 @@ export class AssetStore {
       .insert(assets)
       .values({ ...info, format: format.name, bytes, ppi, createdAt: Date.now() })
       .run();
-  }
-
-  has(jobId: string, sha256: string): boolean {
-    const row = this.db
-      .select({ sha256: jobAssets.sha256 })
-      .from(jobAssets)
-      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))
-      .get();
-    return row !== undefined;
   }
 }

@@ -7,8 +7,7 @@ export type ServerEvent =
       readonly jobId: string;
       readonly state: string;
       readonly share: number;
-    }
-  | { readonly topic: 'sheet'; readonly id: string; readonly revision: number };
+    };
 
 /** Hands each event to every listener. */
 export class EventBus {

@@ -1,6 +1,5 @@
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
-import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
 import type { SheetService } from './service';
 
@@ -8,7 +7,7 @@ import type { SheetService } from './service';
 const document = Joi.object().unknown().required();
 
 export const sheetsPlugin =
-  (sheets: SheetService, jobs: JobService, bus: EventBus): FastifyPluginCallback =>
+  (sheets: SheetService, jobs: JobService): FastifyPluginCallback =>
   (app, _, done) => {
     app.post<{ Params: { job: string }; Body: { document: unknown } }>(
       '/api/jobs/:job/sheets',
@@ -39,9 +38,7 @@ export const sheetsPlugin =
       },
       (request) => {
         const { baseRevision, editId, document: edited } = request.body;
-        const saved = sheets.save(request.params.sheet, baseRevision, editId, edited);
-        bus.tell({ topic: 'sheet', id: saved.id, revision: saved.revision });
-        return saved;
+        return sheets.save(request.params.sheet, baseRevision, editId, edited);
       },
     );
     done();

@@ -1,6 +1,5 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Sheet } from '@uvrant/core';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { BareMask, InkShares, Pixels, StepReading } from '../engine/protocol';
 import { benchFeature } from '../state/bench';
@@ -103,5 +102,3 @@ export class Rendering {
     this.problem.set(error instanceof Error ? error.message : String(error));
   }
 }
-
-export type SheetEdit = (sheet: Sheet) => Sheet;

@@ -225,8 +225,7 @@ export const hearServer = createEffect(
       switchMap(() => api.events()),
       mergeMap((event) => {
         if (event.topic === 'ingest') return of(JobActions.pictureRead({ id: event.upload, share: event.share }));
-        if (event.topic === 'send-out') return of(DispatchActions.sendOutMovedOn(event));
-        return of();
+        return of(DispatchActions.sendOutMovedOn(event));
       }),
     ),
   { functional: true },

@@ -49,6 +49,13 @@ const withSheet = (state: JobsState, sheet: KeptSheet): JobsState => {
   return { ...state, contents: { ...contents, sheets } };
 };
 
+/** The job as it was read, with pictures that came in while it was being read. */
+const withKnown = (read: JobContents, known: JobContents | null): JobContents => {
+  if (known?.job.id !== read.job.id) return read;
+  const later = known.assets.filter((asset) => !read.assets.some(({ sha256 }) => sha256 === asset.sha256));
+  return { ...read, assets: [...later, ...read.assets] };
+};
+
 export const jobsFeature = createFeature({
   name: 'jobs',
   reducer: createReducer(
@@ -57,7 +64,11 @@ export const jobsFeature = createFeature({
     on(JobActions.jobEntered, (state, { id }): JobsState =>
       state.contents?.job.id === id ? { ...state, problem: null } : { ...state, contents: null, problem: null, uploads: [], latest: null },
     ),
-    on(JobActions.jobOpened, (state, { contents }): JobsState => ({ ...state, contents, problem: null })),
+    on(JobActions.jobOpened, (state, { contents }): JobsState => ({
+      ...state,
+      contents: withKnown(contents, state.contents),
+      problem: null,
+    })),
     on(JobActions.jobRefused, (state, { message }): JobsState => ({ ...state, problem: message })),
     on(JobActions.jobCreated, (state, { job }): JobsState => ({ ...state, jobs: [job, ...state.jobs] })),
     on(JobActions.jobRenamed, (state, { id, name }): JobsState => ({

@@ -48,8 +48,7 @@ export interface SendOut {
 
 export type ServerEvent =
   | { readonly topic: 'ingest'; readonly upload: string; readonly share: number }
-  | { readonly topic: 'send-out'; readonly id: string; readonly jobId: string; readonly state: SendOut['state']; readonly share: number }
-  | { readonly topic: 'sheet'; readonly id: string; readonly revision: number };
+  | { readonly topic: 'send-out'; readonly id: string; readonly jobId: string; readonly state: SendOut['state']; readonly share: number };
 
 /** A picture on its way: sent to the server, then read there. */
 export interface Upload {
