@@ -151,3 +151,13 @@ test('a send-out’s progress comes by the stream, and its end is read', () => {
   expect(sendOuts).toHaveBeenCalledTimes(1);
   expect(state().sendOuts).toMatchObject([{ state: 'done', bytes: 9 }]);
 });
+
+test('a picture that came in while the job was being read stays', () => {
+  const reading = new Subject<{ job: typeof JOB; sheets: []; assets: [] }>();
+  const { store } = started({ job: () => reading });
+  store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [], assets: [] } }));
+  store.dispatch(JobActions.jobEntered({ id: JOB.id }));
+  store.dispatch(JobActions.pictureTakenIn({ id: 'u1', asset: ASSET }));
+  reading.next({ job: JOB, sheets: [], assets: [] });
+  expect(store.selectSignal(jobsFeature.selectAssets)()).toEqual([ASSET]);
+});
