@@ -36,10 +36,12 @@ const FOLDERS = {
   sheet: ['units'],
   raster: ['units', 'sheet'],
   blend: ['raster', 'units', 'sheet'],
-  steps: ['blend', 'raster', 'units', 'sheet'],
-  catalogue: ['steps', 'blend', 'raster', 'units', 'sheet'],
-  render: ['catalogue', 'steps', 'blend', 'raster', 'units', 'sheet'],
-  plates: ['render', 'catalogue', 'steps', 'blend', 'raster', 'units', 'sheet'],
+  surface: ['raster', 'units', 'sheet'],
+  type: ['raster', 'units', 'sheet'],
+  steps: ['blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  catalogue: ['steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  render: ['catalogue', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  plates: ['render', 'catalogue', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
 };
 
 const importRules = Object.entries(FOLDERS).map(([folder, allowed]) => {

@@ -19,6 +19,7 @@ export const nodeProject = (displayName) => ({
   moduleNameMapper: {
     '^@uvrant/core$': '<rootDir>/../core/src/index.ts',
     '^@uvrant/kernels$': '<rootDir>/../kernels/src/index.ts',
+    '^@uvrant/shaping$': '<rootDir>/../shaping/src/index.ts',
   },
   transformIgnorePatterns: ['/node_modules/(?!(string-width|strip-ansi|ansi-regex|get-east-asian-width|cookie)/)'],
   transform: {

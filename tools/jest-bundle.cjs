@@ -6,7 +6,7 @@ const { join } = require('node:path');
 const { buildSync } = require('esbuild');
 
 const root = join(__dirname, '..');
-const FOLDERS = ['packages/core/src', 'packages/core/test', 'packages/kernels/src', 'packages/kernels/dist'];
+const FOLDERS = ['packages/core/src', 'packages/core/test', 'packages/kernels/src', 'packages/kernels/dist', 'packages/shaping/src'];
 
 const newest = () =>
   FOLDERS.flatMap((folder) => readdirSync(join(root, folder), { recursive: true }).map((name) => join(root, folder, name)))
@@ -33,6 +33,7 @@ module.exports = {
       alias: {
         '@uvrant/core': join(root, 'packages/core/src/index.ts'),
         '@uvrant/kernels': join(root, 'packages/kernels/src/index.ts'),
+        '@uvrant/shaping': join(root, 'packages/shaping/src/index.ts'),
       },
     });
     return { code: built.outputFiles[0].text };

@@ -30,6 +30,8 @@ const check = async (name, command, args, report) => {
   const env = {
     ...process.env,
     CHROMIUM_PATH: CHROMIUM,
+    // Jest loads modules of the ES kind, such as the shaping library, only with this.
+    NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --experimental-vm-modules --disable-warning=ExperimentalWarning`.trim(),
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, 'e2e.json'),
     ...(long ? { UVRANT_LONG: '1' } : {}),
   };

@@ -17,6 +17,7 @@ await build({
   alias: {
     '@uvrant/core': join(packages, 'core/src/index.ts'),
     '@uvrant/kernels': join(packages, 'kernels/src/index.ts'),
+    '@uvrant/shaping': join(packages, 'shaping/src/index.ts'),
   },
   logLevel: 'warning',
 });

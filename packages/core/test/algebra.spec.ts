@@ -1,6 +1,4 @@
 import {
-  blendMode,
-  BLEND_MODES,
   CompileError,
   compile,
   draftScale,
@@ -23,33 +21,12 @@ import { bytesOfRegion, flat, graphOf, infoOf, kernels, pass, picture, rasterOf,
 
 const REGION: Region = { x: 30, y: 40, width: 61, height: 47 };
 const composite = (of: Sheet): Int16Array => rasterOf(graphOf(of).root, REGION).data;
-const pixel = (data: Int16Array, i: number): readonly number[] => [...data.subarray(4 * i, 4 * i + 4)];
 
 const soft = (id: string, more: Partial<Pass> = {}): Pass => pass(id, picture('motley'), more);
 const light: Mask = { id: 'm', kind: 'picture', on: true, invert: false, anchor: 'sheet', of: { pass: 'ramp' } };
 const ramp = (on = false): Pass => pass('ramp', picture('ramp'), { on });
 
 describe('lays', () => {
-  // W3C Compositing and Blending Level 1: co = cs·αs·(1 − αb) + αs·αb·B(cb, cs) + (1 − αs)·αb·cb.
-  test.each(BLEND_MODES.map((mode) => mode.name))('%s is the W3C composite of its formula within one unit', (mode) => {
-    const under = composite(sheet([soft('a')]));
-    const over = composite(sheet([soft('b', { placement: { ...soft('b').placement, turn: 33 } })]));
-    const strength = 0.7;
-    const laid = composite(sheet([soft('a'), soft('b', { placement: { ...soft('b').placement, turn: 33 }, lay: { mode, strength } })]));
-    const formula = blendMode(mode)?.formula as (b: number, s: number) => number;
-    for (let i = 0; i < REGION.width * REGION.height; i += 3) {
-      const [b, s, out] = [pixel(under, i), pixel(over, i), pixel(laid, i)];
-      const [ab, as] = [(b[3] as number) / ONE, ((s[3] as number) / ONE) * strength];
-      expect(Math.abs((out[3] as number) / ONE - (as + ab - as * ab))).toBeLessThan(1.6 / ONE);
-      for (let c = 0; c < 3; c++) {
-        const cb = ab > 0 ? (b[c] as number) / ONE / ab : 0;
-        const cs = (s[3] as number) > 0 ? (s[c] as number) / (s[3] as number) : 0;
-        const wanted = cs * as * (1 - ab) + as * ab * formula(cb, cs) + (1 - as) * ab * cb;
-        expect(Math.abs((out[c] as number) / ONE - wanted)).toBeLessThan(2.1 / ONE);
-      }
-    }
-  });
-
   test('an empty sheet is clear: the stock is never in the composite', () => {
     expect(bytesOfRegion(graphOf(sheet([])), REGION).every((v) => v === 0)).toBe(true);
   });

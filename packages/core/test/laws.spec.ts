@@ -58,6 +58,14 @@ const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unknown>> = 
     ],
   },
   screen: { lpi: 9, angle: 22.5, hardness: 0.6, smallestDot: 0.4, cutOff: 0.02 },
+  exposure: { stops: -0.7 },
+  invert: {},
+  threshold: { cut: 0.45, softness: 0.3 },
+  blur: { radius: 0.4 },
+  'ink-spread': { spread: 0.2, ragged: 0.4, seed: 5 },
+  'colour-back': { share: 0.6 },
+  tint: { ink: { srgb: '#1f5f78' } },
+  warmth: { shift: 60 },
 };
 
 /** Each step alone, at dials that do something, and all four in a row. */
@@ -142,7 +150,9 @@ const whites: Mask = {
   of: { picture: { sha256: 'ramp' }, placement: whitesPlaced },
 };
 
-describe.each(STEPS.map((s) => s.kind))('the amount of %s', (kind) => {
+const WITH_AMOUNT = STEPS.filter((declaration) => declaration.amount === 'mix').map(({ kind }) => kind);
+
+describe.each(WITH_AMOUNT)('the amount of %s', (kind) => {
   const treated = (amount: number, masks: readonly Mask[] = []): { input: Raster; output: Raster } => {
     const graph = graphOf(sheet([pass('art', picture('motley'), { steps: [step(kind, LIVELY[kind], { amount, masks })] })]));
     const name = `art/${kind}-1`;
@@ -174,11 +184,26 @@ describe.each(STEPS.map((s) => s.kind))('the amount of %s', (kind) => {
     const mask = rasterOf(graphOf(sheet([pass('m', picture('ramp'), { placement: whitesPlaced })])).root, region);
     const [from, to, got] = [masked.input, full, masked.output].map(planeOf) as [Int16Array, Int16Array, Int16Array];
     for (let i = 0; i < got.length; i += 13) {
-      const weight = mask.data[4 * i + 0] as number;
+      const channels = masked.output.kind === 'colour' ? 4 : 1;
+      const weight = mask.data[4 * Math.floor(i / channels)] as number;
       const wanted = (from[i] as number) + (((to[i] as number) - (from[i] as number)) * weight) / ONE;
       expect(Math.abs((got[i] as number) - wanted)).toBeLessThanOrEqual(1);
     }
   });
+});
+
+test('an amount that scales makes less of the effect, down to none', () => {
+  const spread = (amount: number): number => {
+    const graph = graphOf(
+      sheet([pass('art', picture('motley'), { steps: [screen(), step('ink-spread', LIVELY['ink-spread'], { amount })] })]),
+    );
+    return meanOf(planeOf(rasterOf(graph.passes.get('art') as Node, graph.region)));
+  };
+  const bare = graphOf(sheet([pass('art', picture('motley'), { steps: [screen()] })]));
+  const none = meanOf(planeOf(rasterOf(bare.passes.get('art') as Node, bare.region)));
+  expect(spread(0)).toBe(none);
+  expect(spread(0.5)).toBeGreaterThan(none + 0.005);
+  expect(spread(1)).toBeGreaterThan(spread(0.5) + 0.005);
 });
 
 test('a draft of a 2-px cell has the true mean tone within 1 %', () => {

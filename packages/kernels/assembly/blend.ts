@@ -1,13 +1,42 @@
 import { DEPTH, HALF, ONE, timesEight } from './depth';
+import { inFloats, SEPARABLE } from './blend-floats';
+import { inDoubles, NON_SEPARABLE } from './blend-doubles';
 import { weightsOf } from './mix';
 
+// The modes that whole numbers serve; numbers as in the core's raster/kernels.ts.
 const MULTIPLY: i32 = 1;
+const SCREEN: i32 = 2;
+const KNOCK_OUT: i32 = 3;
 
 /** Each pixel's alpha in all its four lanes, two pixels. */
 // @ts-ignore: decorator
 @inline
 function alphas(pixels: v128): v128 {
   return v128.shuffle<i16>(pixels, pixels, 3, 3, 3, 3, 7, 7, 7, 7);
+}
+
+/** Two pixels of a mode that is a sum of products. */
+// @ts-ignore: decorator
+@inline
+function inIntegers(mode: i32, atop: i32, b: v128, s: v128): v128 {
+  const one = i16x8.splat(<i16>ONE);
+  const round = i32x4.splat(HALF);
+  const alphaLanes = i16x8(0, 0, 0, -1, 0, 0, 0, -1);
+  const ab = alphas(b);
+  // Colour: outside what is beneath the source itself, inside it the mode's product. Alpha goes by plain source-over.
+  const factor = mode == MULTIPLY ? (atop ? b : i16x8.add(i16x8.sub(one, ab), b)) : atop ? ab : one;
+  const through = mode == KNOCK_OUT ? i16x8.splat(0) : v128.bitselect(one, factor, alphaLanes);
+  const clear = i16x8.sub(one, mode == SCREEN ? s : alphas(s));
+  const low = i32x4.add(
+    i32x4.extmul_low_i16x8_s(s, through),
+    i32x4.add(i32x4.extmul_low_i16x8_s(b, clear), round),
+  );
+  const high = i32x4.add(
+    i32x4.extmul_high_i16x8_s(s, through),
+    i32x4.add(i32x4.extmul_high_i16x8_s(b, clear), round),
+  );
+  const blended = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
+  return atop && mode != KNOCK_OUT ? v128.bitselect(b, blended, alphaLanes) : blended;
 }
 
 /**
@@ -24,32 +53,16 @@ export function blend(
   mask: usize,
   out: usize,
 ): void {
-  const one = i16x8.splat(<i16>ONE);
-  const round = i32x4.splat(HALF);
   const whole = i16x8.splat(<i16>strength);
-  const alphaLanes = i16x8(0, 0, 0, -1, 0, 0, 0, -1);
   for (let i = 0; i < count; i += 8) {
     const offset = <usize>i << 1;
     const weight = mask ? weightsOf(mask, i, 4, whole) : whole;
     const b = v128.load(beneath + offset);
     const s = timesEight(v128.load(source + offset), weight);
-    const ab = alphas(b);
-    const clearBelow = i16x8.sub(one, ab);
-    const clearAbove = i16x8.sub(one, alphas(s));
-    // Colour: outside what is beneath the source itself, inside it the mode's product. Alpha goes by plain source-over.
-    const over = i16x8.splat(<i16>ONE);
-    const outside = atop ? i16x8.splat(0) : mode == MULTIPLY ? clearBelow : over;
-    const inside = mode == MULTIPLY ? b : atop ? ab : i16x8.splat(0);
-    const factor = v128.bitselect(over, i16x8.add(outside, inside), alphaLanes);
-    const low = i32x4.add(
-      i32x4.extmul_low_i16x8_s(s, factor),
-      i32x4.add(i32x4.extmul_low_i16x8_s(b, clearAbove), round),
-    );
-    const high = i32x4.add(
-      i32x4.extmul_high_i16x8_s(s, factor),
-      i32x4.add(i32x4.extmul_high_i16x8_s(b, clearAbove), round),
-    );
-    const blended = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
-    v128.store(out + offset, atop ? v128.bitselect(b, blended, alphaLanes) : blended);
+    let blended: v128;
+    if (mode < SEPARABLE) blended = inIntegers(mode, atop, b, s);
+    else if (mode < NON_SEPARABLE) blended = inFloats(mode, atop, b, s);
+    else blended = inDoubles(mode, atop, b, s);
+    v128.store(out + offset, blended);
   }
 }

@@ -1,4 +1,7 @@
 export { blend } from './blend';
+export { channels } from './channels';
+export { convolve } from './convolve';
+export { farthest } from './farthest';
 export { grey, greyByHue } from './grey';
 export { mix, paint } from './mix';
 export { reduce } from './reduce';

@@ -45,5 +45,8 @@ export interface KernelExports {
   mix(from: number, to: number, count: number, channels: number, share: number, mask: number, out: number): void;
   paint(coverage: number, pixels: number, r: number, g: number, b: number, out: number): void;
   blend(beneath: number, source: number, count: number, mode: number, atop: number, strength: number, mask: number, out: number): void;
+  channels(rgba: number, count: number, red: number, green: number, blue: number): void;
+  convolve(plane: number, count: number, stride: number, weights: number, taps: number, out: number): void;
+  farthest(heights: number, width: number, rows: number, reach: number, bits: number, near: number, neighbours: number, out: number): void;
   rim(rgba: number, x: number, y: number, width: number, height: number, dither: number, out: number): void;
 }

@@ -1,12 +1,10 @@
-import { DITHER_TILE, SHAPE_NUMBERS, type KernelMode, type Kernels } from '@uvrant/core';
+import { DITHER_TILE, MODE_NUMBERS, neighbourDistances, SHAPE_NUMBERS, type Kernels } from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { Arena } from './arena';
 import type { KernelExports } from './exports';
 
 /** Values a call handles at once: small enough for the second-level cache. */
 const CHUNK = 32768;
-
-const MODE_NUMBERS: Readonly<Record<KernelMode, number>> = { normal: 0, multiply: 1 };
 
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
 
@@ -154,6 +152,47 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.blend(beneathAt, sourceAt, to - from, MODE_NUMBERS[mode], Number(atop), strength, maskAt, outAt);
         arena.takeValues(outAt, out.subarray(from, to));
       });
+    },
+
+    channels(rgba, red, green, blue, out) {
+      inChunks(rgba.length, CHUNK, (from, to) => {
+        const [redAt, greenAt, blueAt] = [arena.putValues(red), arena.putValues(green), arena.putValues(blue)];
+        const source = arena.putValues(rgba.subarray(from, to));
+        wasm.channels(source, to - from, redAt, greenAt, blueAt);
+        arena.takeValues(source, out.subarray(from, to));
+      });
+    },
+
+    convolve(plane, stride, weights, out) {
+      const margin = ((weights.length - 1) / 2) * stride;
+      const end = plane.length - margin;
+      out.fill(0);
+      if (end <= margin) return;
+      const chunk = Math.max(4 * CHUNK, 2 * margin);
+      for (let from = margin; from < end; from += chunk) {
+        const to = Math.min(end, from + chunk);
+        arena.clear();
+        const source = arena.putValues(plane.subarray(from - margin, to + margin));
+        const weightsAt = arena.putValues(weights);
+        const outAt = arena.reserve(2 * (to - from));
+        wasm.convolve(source, to - from, stride, weightsAt, weights.length, outAt);
+        arena.takeValues(outAt, out.subarray(from, to));
+      }
+    },
+
+    farthest(heights, width, height, reach, bits, out) {
+      const near = neighbourDistances(reach, bits);
+      const rows = Math.max(1, Math.floor((4 * CHUNK) / width));
+      out.fill(0);
+      for (let from = reach; from < height - reach; from += rows) {
+        const to = Math.min(height - reach, from + rows);
+        arena.clear();
+        const source = arena.putValues(heights.subarray((from - reach) * width, (to + reach) * width));
+        const nearAt = arena.putWords(near);
+        const outAt = arena.reserve(2 * (to - from) * width);
+        wasm.farthest(source, width, to - from, reach, bits, nearAt, near.length / 3, outAt);
+        arena.takeValues(outAt, out.subarray(from * width, to * width));
+      }
     },
 
     rim(rgba, region, out) {

@@ -4,15 +4,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   filterAxis,
+  gaussianWeights,
   greyShares,
   HUE_KNOTS,
   LUMA,
+  MODE_NUMBERS,
   ONE,
   referenceKernels,
   screenGrid,
   SHAPE_NUMBERS,
   SLOPE_BITS,
   type Kernels,
+  type ModeName,
   type Region,
   type ShapeName,
 } from '@uvrant/core';
@@ -120,13 +123,44 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
     const mixedColours = colours();
     kernels.mix(rgba, other, 4, 5000, weights, mixedColours);
     Object.assign(out, { [`mix plane ${name}`]: mixedPlane, [`mix colours ${name}`]: mixedColours });
-    for (const mode of ['normal', 'multiply'] as const) {
+    for (const mode of Object.keys(MODE_NUMBERS) as ModeName[]) {
       for (const atop of [false, true]) {
         const blended = colours();
         kernels.blend(rgba, other, mode, atop, 12000, weights, blended);
         out[`blend ${mode} ${atop ? 'atop' : 'over'} ${name}`] = blended;
       }
     }
+  }
+  const channelled = colours();
+  const curves = [7, 13, 29].map((by) => Int16Array.from({ length: ONE + 1 }, (_, v) => (v * by) % (ONE + 1))) as [
+    Int16Array,
+    Int16Array,
+    Int16Array,
+  ];
+  kernels.channels(rgba, ...curves, channelled);
+  out['channels'] = channelled;
+  for (const sigma of [0.6, 2.3]) {
+    const across = plane();
+    kernels.convolve(tone, 1, gaussianWeights(sigma), across);
+    const down = colours();
+    kernels.convolve(rgba, 4 * width, gaussianWeights(sigma), down);
+    Object.assign(out, { [`convolve across ${sigma}`]: across, [`convolve colours down ${sigma}`]: down });
+  }
+  for (const [reach, bits] of [
+    [1, 12],
+    [4, 11],
+    [20, 10],
+  ] as const) {
+    const far = plane();
+    kernels.farthest(
+      tone.map((v) => (v > 15000 ? 2 ** bits : (v >> 2) - 2 ** bits)),
+      width,
+      height,
+      reach,
+      bits,
+      far,
+    );
+    out[`farthest ${reach}`] = far;
   }
   const painted = colours();
   kernels.paint(tone, [1234, 9000, 16384], painted);
@@ -170,6 +204,11 @@ const CHANGES = [
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
+  ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
+  ['blend-doubles.ts', '0.59 * g', '0.58 * g'],
+  ['channels.ts', 'HALF', '0'],
+  ['convolve.ts', 'splat(HALF)', 'splat(0)'],
+  ['farthest.ts', 'most = i16x8.max_s', 'most = i16x8.min_s'],
   ['mix.ts', '16384, <i16>r', '16383, <i16>r'],
   ['rim.ts', 'splat(255)', 'splat(254)'],
   ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],

@@ -1,6 +1,8 @@
 import { join } from 'node:path';
+import multipart from '@fastify/multipart';
 import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
 import { Piscina } from 'piscina';
+import { MOST_BYTES } from './assets/formats';
 import { assetsPlugin } from './assets/plugin';
 import { AssetStore } from './assets/store';
 import { openDb } from './db/open';
@@ -8,6 +10,8 @@ import { dispatchPlugin } from './dispatch/plugin';
 import { DispatchService } from './dispatch/service';
 import { AppError, ERROR_STATUS } from './errors';
 import { EventBus } from './events/bus';
+import { fontsPlugin } from './fonts/plugin';
+import { FontStore } from './fonts/store';
 import { eventsPlugin } from './events/plugin';
 import { jobsPlugin } from './jobs/plugin';
 import { JobService } from './jobs/service';
@@ -29,6 +33,7 @@ export interface Services {
   readonly jobs: JobService;
   readonly sheets: SheetService;
   readonly assets: AssetStore;
+  readonly fonts: FontStore;
   readonly dispatch: DispatchService;
 }
 
@@ -65,13 +70,16 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   const sending = pool(places.workersDir, 'send-out.worker.js');
   const jobs = new JobService(db);
   const assets = new AssetStore(db, places.dataDir, ingesting);
-  const sheets = new SheetService(db, assets);
-  const dispatch = new DispatchService(db, places.dataDir, assets, sending, bus);
+  const fonts = new FontStore(db, places.dataDir);
+  const sheets = new SheetService(db, assets, fonts);
+  const dispatch = new DispatchService(db, places.dataDir, assets, fonts, sending, bus);
 
   await app.register(eventsPlugin(bus));
   await app.register(jobsPlugin(jobs, sheets, assets));
   await app.register(sheetsPlugin(sheets, jobs));
+  await app.register(multipart, { limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
   await app.register(assetsPlugin(assets, jobs, bus));
+  await app.register(fontsPlugin(fonts));
   await app.register(dispatchPlugin(dispatch, sheets, jobs));
   await servePages(app, places.webDir);
   app.addHook('onReady', (ready) => {
@@ -83,5 +91,5 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
     await Promise.all([ingesting.destroy(), sending.destroy()]);
     close();
   });
-  return { app, services: { jobs, sheets, assets, dispatch } };
+  return { app, services: { jobs, sheets, assets, fonts, dispatch } };
 };

@@ -1,4 +1,9 @@
-import type { AnyDial, DialOf, DialType } from '../steps/dials';
+import { BLEND_MODES } from '../blend/modes';
+import { MOST_TIMES } from '../sheet/model';
+import type { Dials } from '../steps/declare';
+import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
+import { SHIPPED_FONTS } from '../type/fonts';
+import { SOURCES } from './sources';
 import { STEPS } from './steps';
 
 type Json = Readonly<Record<string, unknown>>;
@@ -17,6 +22,10 @@ const list = (items: Json): Json => ({ type: 'array', items });
 const oneOf = (...options: string[]): Json => ({ enum: options });
 const reference = (name: string): Json => ({ $ref: `#/$defs/${name}` });
 
+const share = { type: 'number', minimum: 0, maximum: 1 };
+const sha256 = { type: 'string', pattern: '^[0-9a-f]{64}$' };
+const ownFont = object({ sha256, name: { type: 'string' }, path: { type: 'string' } }, ['sha256', 'name']);
+
 /** One row a dial type; a missing row does not compile. */
 const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Json } = {
   share: number('share, 1 = 100 %'),
@@ -24,6 +33,11 @@ const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Json } = {
   angle: number('degrees, counter-clockwise'),
   frequency: number('lines per inch'),
   choice: ({ options }) => oneOf(...options),
+  number: (dial) => number(dial.unit)(dial),
+  seed: () => ({ type: 'integer', minimum: 0, maximum: MOST_SEED }),
+  text: () => ({ type: 'string', maxLength: MOST_TEXT }),
+  font: () => ({ oneOf: [object({ family: oneOf(...SHIPPED_FONTS.map(({ family }) => family)) }), ownFont] }),
+  ramp: () => ({ ...list(object({ at: share, colour: reference('colour'), strength: share })), minItems: 2, maxItems: MOST_STOPS }),
   toggle: () => ({ type: 'boolean' }),
   colour: () => ({ oneOf: [{ type: 'null' }, reference('colour')] }),
   curve: ({ domain }) => ({
@@ -38,13 +52,20 @@ const dialSchema = (dial: AnyDial): Json => ({
   default: dial.default,
 });
 
-const share = { type: 'number', minimum: 0, maximum: 1 };
 const millimetres = { type: 'number', exclusiveMinimum: 0, maximum: 5000 };
+
+const dialsSchema = (dials: Dials): [string, Json][] => Object.entries(dials).map(([name, dial]) => [name, dialSchema(dial)]);
+
+const sourceVariants = SOURCES.map(({ kind, title, purpose, dials }) => {
+  const picture = kind === 'frame' ? { picture: reference('picture') } : {};
+  const named = Object.fromEntries(dialsSchema(dials));
+  return { title, description: purpose, ...object({ kind: { const: kind }, ...named, ...picture }, ['kind', ...Object.keys(dials)]) };
+});
 
 const stepVariants = STEPS.map((step) => ({
   if: object({ kind: { const: step.kind }, version: { const: step.version } }),
   then: object({
-    params: object(Object.fromEntries(Object.entries(step.dials).map(([name, dial]) => [name, dialSchema(dial as AnyDial)]))),
+    params: object(Object.fromEntries(dialsSchema(step.dials))),
   }),
 }));
 
@@ -65,7 +86,7 @@ export const sheetJsonSchema = (): Json => ({
   }),
   $defs: {
     colour: { oneOf: [object({ ink: { type: 'string' } }), object({ srgb: hex })] },
-    picture: object({ sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' }, path: { type: 'string' } }, ['sha256']),
+    picture: object({ sha256, path: { type: 'string' } }, ['sha256']),
     placement: object({
       x: { type: 'number' },
       y: { type: 'number' },
@@ -108,8 +129,9 @@ export const sheetJsonSchema = (): Json => ({
         source: {
           oneOf: [
             object({ kind: { const: 'picture' }, picture: reference('picture') }),
-            object({ kind: { const: 'flat' }, colour: reference('colour') }),
+            ...sourceVariants,
             object({ kind: { const: 'group' }, passes: list(reference('pass')) }),
+            object({ kind: { const: 'sheet' }, sheet: object({ id: { type: 'string' }, path: { type: 'string' } }, ['id']) }),
             object({ kind: { const: 'overall' } }),
           ],
         },
@@ -118,7 +140,15 @@ export const sheetJsonSchema = (): Json => ({
         masks: list(reference('mask')),
         wear: list(object({ id: { type: 'string' }, kind: { type: 'string' } })),
         edges: oneOf('smooth', 'hard'),
-        lay: object({ mode: { type: 'string' }, strength: share, within: { type: 'string' } }, ['mode', 'strength']),
+        lay: object(
+          {
+            mode: oneOf(...BLEND_MODES.map(({ name }) => name)),
+            strength: share,
+            times: { type: 'integer', minimum: 1, maximum: MOST_TIMES },
+            within: { type: 'string' },
+          },
+          ['mode', 'strength'],
+        ),
       },
       ['id', 'name', 'on', 'source', 'placement', 'steps', 'masks', 'wear', 'lay'],
     ),

@@ -1,5 +1,7 @@
-import type { AnyStep } from '../steps/declare';
-import type { AnyDial, DialOf, DialType } from '../steps/dials';
+import { BLEND_MODES, type BlendMode } from '../blend/modes';
+import type { AnyStep, Dials } from '../steps/declare';
+import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
+import { SOURCES, type SourceDeclaration } from './sources';
 import { STEPS } from './steps';
 
 const range =
@@ -14,6 +16,11 @@ const TAKES: { readonly [T in DialType]: (dial: DialOf<T>) => string } = {
   angle: range(1, '°'),
   frequency: range(1, 'lpi'),
   choice: ({ options }) => options.join(', '),
+  number: (dial) => range(1, dial.unit)(dial).trim(),
+  seed: () => `a whole number, 0 … ${MOST_SEED}`,
+  text: () => `text of at most ${MOST_TEXT} characters`,
+  font: () => 'a font that ships with the program, or one’s own',
+  ramp: () => `2 … ${MOST_STOPS} colours along a line, each with its place and strength`,
   toggle: () => 'on or off',
   colour: () => 'an ink of the sheet or an sRGB colour',
   curve: ({ domain, presets }) =>
@@ -24,6 +31,8 @@ const takes = (dial: AnyDial): string => (TAKES[dial.type] as (dial: AnyDial) =>
 const shownDefault = (dial: AnyDial): string => {
   if (dial.type === 'share') return `${Number((dial.default * 100).toFixed(2))} %`;
   if (dial.type === 'colour') return 'the first ink';
+  if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
+  if (dial.type === 'ramp') return `${dial.default.length} colours`;
   if (dial.type === 'curve') return dial.presets.find(({ points }) => points === dial.default)?.name ?? `${dial.default.length} handles`;
   return String(dial.default);
 };
@@ -31,12 +40,23 @@ const shownDefault = (dial: AnyDial): string => {
 const dialRow = ([name, dial]: readonly [string, AnyDial]): string =>
   `| \`${name}\` | ${dial.title} | ${takes(dial)} | ${shownDefault(dial)} | ${dial.more ?? ''}${dial.shownWhen ? ` (while ${dial.shownWhen.dial} is ${String(dial.shownWhen.is)})` : ''} |`;
 
+const DRAFTS = {
+  same: 'the same',
+  fold: 'the same, or folded into the measured curve of a screen before it',
+  curve: 'its measured curve where its structure is too fine to show',
+} as const;
+
+const table = (dials: Dials): string[] =>
+  Object.keys(dials).length === 0
+    ? ['No dials.']
+    : ['| key | dial | takes | default | more means |', '| --- | --- | --- | --- | --- |', ...Object.entries(dials).map(dialRow)];
+
 const section = (step: AnyStep): string => {
   const facts = [
     `takes ${step.takes}, gives ${step.gives}`,
     `amount: ${step.amount}`,
     step.locality,
-    `in a draft: ${step.draft.behaviour === 'same' ? 'the same' : 'its measured curve where its structure is too fine to show'}`,
+    `in a draft: ${DRAFTS[step.draft.behaviour]}`,
   ];
   return [
     `## ${step.title} (\`${step.kind}\`, version ${step.version})`,
@@ -45,12 +65,41 @@ const section = (step: AnyStep): string => {
     '',
     `Family ${step.family}; ${facts.join('; ')}.`,
     '',
-    '| key | dial | takes | default | more means |',
-    '| --- | --- | --- | --- | --- |',
-    ...Object.entries(step.dials).map(dialRow),
+    ...table(step.dials),
     '',
   ].join('\n');
 };
+
+const sourceSection = ({ kind, title, purpose, dials }: SourceDeclaration): string =>
+  [`## ${title} (\`${kind}\`)`, '', purpose, '', ...table(dials), ''].join('\n');
+
+/** docs/sources.md: every source that is set by dials, from the declarations. */
+export const sourcesPage = (): string =>
+  [
+    '# Sources',
+    '',
+    'Written by `npm run docs` from the declarations; every value is kept in the unit shown, shares as 0 … 1. Besides these a',
+    'pass prints a picture, a group of passes, another sheet, or what is beneath it (overall).',
+    '',
+    ...SOURCES.map(sourceSection),
+  ].join('\n');
+
+const modeRow = ({ name, title, suits, purpose, source }: BlendMode): string =>
+  `| \`${name}\` | ${title} | ${suits} | ${purpose} | ${source} |`;
+
+/** docs/lays.md: every mode, ordered by the work. */
+export const laysPage = (): string =>
+  [
+    '# Lays',
+    '',
+    'Written by `npm run docs` from the table in `packages/core/src/blend/modes.ts`, which has the formulas. W3C: Compositing and',
+    'Blending Level 1 (2015).',
+    '',
+    '| key | lay | suits | what it does | formula |',
+    '| --- | --- | --- | --- | --- |',
+    ...BLEND_MODES.map(modeRow),
+    '',
+  ].join('\n');
 
 /** docs/steps.md: every step and its dials, from the declarations. */
 export const stepsPage = (): string =>

@@ -1,11 +1,32 @@
 import type { AnyStep, ParamsOf } from '../steps/declare';
+import { colourBack } from '../steps/colour/colour-back';
+import { tint } from '../steps/colour/tint';
+import { warmth } from '../steps/colour/warmth';
+import { blur } from '../steps/edge/blur';
+import { inkSpread } from '../steps/press/ink-spread';
 import { screen } from '../steps/screen/screen';
 import { curve } from '../steps/tone/curve';
+import { exposure } from '../steps/tone/exposure';
 import { greyResponse } from '../steps/tone/grey-response';
+import { invert } from '../steps/tone/invert';
 import { levels } from '../steps/tone/levels';
+import { threshold } from '../steps/tone/threshold';
 
 /** Every kind of step there is. A step joins the program here and in its own file, nowhere else. */
-export const STEPS = [greyResponse, levels, curve, screen] as const satisfies readonly AnyStep[];
+export const STEPS = [
+  exposure,
+  greyResponse,
+  levels,
+  curve,
+  invert,
+  threshold,
+  blur,
+  screen,
+  inkSpread,
+  colourBack,
+  tint,
+  warmth,
+] as const satisfies readonly AnyStep[];
 
 export type StepKind = (typeof STEPS)[number]['kind'];
 export type StepParams<K extends StepKind> = ParamsOf<Extract<(typeof STEPS)[number], { kind: K }>['dials']>;

@@ -50,7 +50,44 @@ export interface Affine {
   readonly f: number;
 }
 
-export type KernelMode = 'normal' | 'multiply';
+/** Blend modes by the number the kernels know them by: those in whole numbers, then the separable, then the others. */
+export const MODE_NUMBERS = {
+  normal: 0,
+  multiply: 1,
+  screen: 2,
+  'knock-out': 3,
+  darken: 4,
+  lighten: 5,
+  overlay: 6,
+  'hard-light': 7,
+  'soft-light': 8,
+  'color-dodge': 9,
+  'color-burn': 10,
+  difference: 11,
+  exclusion: 12,
+  'linear-burn': 13,
+  'hard-mix': 14,
+  add: 15,
+  subtract: 16,
+  divide: 17,
+  hue: 18,
+  saturation: 19,
+  color: 20,
+  luminosity: 21,
+} as const;
+export type ModeName = keyof typeof MODE_NUMBERS;
+
+/** Distances of the neighbours within `reach` pixels, nearest first: dx, dy, distance in 1/2^bits, rounded. */
+export const neighbourDistances = (reach: number, bits: number): Int32Array => {
+  const list: [number, number, number][] = [];
+  for (let dy = -reach; dy <= reach; dy++) {
+    for (let dx = -reach; dx <= reach; dx++) {
+      const distance = Math.sqrt(dx * dx + dy * dy);
+      if (distance < reach + 1) list.push([dx, dy, Math.floor(distance * 2 ** bits + 0.5)]);
+    }
+  }
+  return Int32Array.from(list.sort((a, b) => a[2] - b[2]).flat());
+};
 
 /**
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
@@ -86,17 +123,32 @@ export interface Kernels {
 
   /**
    * W3C Compositing, source-over (or source-atop where `atop`) with a blend mode, on premultiplied RGBA;
-   * the source is first weakened by strength · mask.
+   * the source is first weakened by strength · mask. Knock out leaves beneath · (1 − αs), atop or not.
    */
   blend(
     beneath: Int16Array,
     source: Int16Array,
-    mode: KernelMode,
+    mode: ModeName,
     atop: boolean,
     strength: number,
     mask: Int16Array | null,
     out: Int16Array,
   ): void;
+
+  /** Each channel's unpremultiplied value through its own table of ONE + 1 values, coverage kept. */
+  channels(rgba: Int16Array, red: Int16Array, green: Int16Array, blue: Int16Array, out: Int16Array): void;
+
+  /**
+   * Σ weights[k] · plane[i + (k − half) · stride], rounded, for an odd number of weights that sum to ONE. The plane is
+   * one long row: what reads past its ends, or past an image row's, is not for use.
+   */
+  convolve(plane: Int16Array, stride: number, weights: Int16Array, out: Int16Array): void;
+
+  /**
+   * Greatest of (height − distance in pixels) over the neighbours within `reach` pixels each way, both in 1/2^bits; only
+   * for pixels that far from the plane's edges, the others are 0. No height stands above 2^bits.
+   */
+  farthest(heights: Int16Array, width: number, height: number, reach: number, bits: number, out: Int16Array): void;
 
   /** The 8-bit rim: unpremultiplied RGBA8, with the fixed dither tile anchored to the sheet's origin. */
   rim(rgba: Int16Array, region: Region, out: Uint8Array): void;

@@ -2,23 +2,23 @@ import { stepOfKind } from '../catalogue/steps';
 import { rgbOfHex } from '../raster/colour';
 import { ONE, type Region, type Rgb } from '../raster/raster';
 import type { SourceInfo } from '../raster/source-tiles';
-import type { Edges, Mask, Pass, PictureRef, Sheet, Step } from '../sheet/model';
+import { MOST_TIMES, type Edges, type Mask, type Pass, type PictureRef, type Sheet, type SheetRef, type Step } from '../sheet/model';
 import type { AnyStep, StepAt } from '../steps/declare';
 import { blendMode } from '../blend/modes';
+import { sourceOfKind, type DialledSource } from '../catalogue/sources';
+import type { ModeName } from '../raster/kernels';
 import { passesOf } from '../sheet/walk';
+import { dialledNode, sourceFault } from './compile-source';
+import { curveNode, type CurveCalls } from './curve-node';
 import type { Node } from './node';
 import {
   convertNode,
   coverageNode,
-  curveNode,
   cutNode,
-  emptyNode,
-  flatNode,
   layNode,
   lightNode,
   maskedNode,
   mixNode,
-  pictureNode,
   pointNode,
   productNode,
   stepNode,
@@ -26,6 +26,7 @@ import {
   type StepCall,
 } from './nodes';
 import { analysisScale, wholeRegion, type Scale } from './scale';
+import { emptyNode, pictureNode, sheetNode } from './source-nodes';
 
 /** Thrown for a sheet that cannot be rendered at all, saying what would do. */
 export class CompileError extends Error {}
@@ -50,7 +51,12 @@ export interface Graph {
 
 export const stepName = (passId: string, stepId: string): string => `${passId}/${stepId}`;
 
-type InfoOf = (sha256: string) => SourceInfo | undefined;
+export type InfoOf = (sha256: string) => SourceInfo | undefined;
+/** The other sheets of the job, by their ids. */
+export type SheetOf = (id: string) => Sheet | undefined;
+
+/** The sheets that are being printed into each other, outermost first. */
+type Chain = readonly { readonly id: string | null; readonly name: string }[];
 
 class Compiler {
   readonly unknown: string[] = [];
@@ -60,11 +66,15 @@ class Compiler {
   readonly outputs = new Map<string, Node>();
   private readonly inks: ReadonlyMap<string, Rgb>;
   private readonly order: readonly string[];
+  /** The curves that stand in for screens in a draft, and what was done to their ink since. */
+  private readonly curves = new Map<Node, CurveCalls>();
 
   constructor(
     private readonly sheet: Sheet,
     private readonly scale: Scale,
     private readonly infoOf: InfoOf,
+    private readonly sheetOf: SheetOf,
+    private readonly chain: Chain,
     private readonly analysis: (() => Graph) | null,
   ) {
     this.inks = new Map(sheet.inks.map((ink) => [ink.id, rgbOfHex(ink.colour)]));
@@ -108,7 +118,17 @@ class Compiler {
     const masked = weights ? maskedNode(treated, weights) : treated;
     const cut = this.edgesOf(pass) === 'hard' && this.isTrue ? cutNode(masked) : masked;
     this.finish(pass, cut);
-    return layNode(beneath, convertNode(cut, 'colour'), this.modeOf(pass), this.share(pass.lay.strength));
+    const printed = convertNode(cut, 'colour');
+    const [mode, strength] = [this.modeOf(pass), this.share(pass.lay.strength)];
+    return this.repeated(pass, beneath, (under) => layNode(under, printed, mode, strength));
+  }
+
+  /** Lays as many times as the pass says. */
+  private repeated(pass: Pass, beneath: Node<'colour'>, lay: (beneath: Node<'colour'>) => Node<'colour'>): Node<'colour'> {
+    const times = Math.max(1, Math.min(MOST_TIMES, Math.floor(pass.lay.times ?? 1)));
+    let printed = beneath;
+    for (let n = 0; n < times; n++) printed = lay(printed);
+    return printed;
   }
 
   /** Treats everything printed so far: replaced, or with a blend mode blended keeping its coverage. */
@@ -119,8 +139,11 @@ class Compiler {
     const weights = productNode([...this.masks(pass.masks, pass), ...this.within(pass)]);
     const strength = this.share(pass.lay.strength);
     const mode = this.modeOf(pass);
-    if (mode === 'normal') return mixNode(beneath, treated, strength, weights) as Node<'colour'>;
-    return layNode(beneath, treated, mode, strength, true, weights);
+    return this.repeated(pass, beneath, (under) =>
+      mode === 'normal'
+        ? (mixNode(under, treated, strength, weights) as Node<'colour'>)
+        : layNode(under, treated, mode, strength, true, weights),
+    );
   }
 
   private finish(pass: Pass, node: Node): void {
@@ -132,7 +155,7 @@ class Compiler {
     return Math.floor(Math.max(0, Math.min(1, value)) * ONE + 0.5);
   }
 
-  private modeOf(pass: Pass): 'normal' | 'multiply' {
+  private modeOf(pass: Pass): ModeName {
     const mode = blendMode(pass.lay.mode);
     if (!mode) this.unknown.push(`lay “${pass.lay.mode}” of “${pass.name}”`);
     return mode?.name ?? 'normal';
@@ -140,17 +163,47 @@ class Compiler {
 
   private sourceOf(pass: Pass): Node {
     const { source, placement } = pass;
+    const { pxPerMm } = this.scale;
     switch (source.kind) {
       case 'picture':
-        return pictureNode(this.info(source.picture, pass), placement, this.scale.pxPerMm);
-      case 'flat':
-        return flatNode(this.colourOf(source.colour), placement, this.scale.pxPerMm);
+        return pictureNode(this.info(source.picture, pass), placement, pxPerMm);
       case 'group':
         return this.composite(source.passes);
+      case 'sheet':
+        return this.otherSheet(source.sheet, pass);
       default:
-        this.unknown.push(`source “${String((source as { kind: unknown }).kind)}” of “${pass.name}”`);
-        return emptyNode();
+        break;
     }
+    if (!sourceOfKind(source.kind)) {
+      this.unknown.push(`source “${source.kind}” of “${pass.name}”`);
+      return emptyNode();
+    }
+    const dialled = source as DialledSource;
+    const fault = sourceFault(dialled);
+    if (fault) throw new CompileError(`“${pass.name}” cannot print: ${fault}.`);
+    const picture = (ref: PictureRef): Node<'colour'> => pictureNode(this.info(ref, pass), placement, pxPerMm);
+    return dialledNode(dialled, { placement, pxPerMm, colourOf: this.colourOf, picture });
+  }
+
+  /** Another sheet's print at the size it has here. A sheet that would print itself is refused with the chain named. */
+  private otherSheet(ref: SheetRef, pass: Pass): Node<'colour'> {
+    const sheet = this.sheetOf(ref.id);
+    if (!sheet) {
+      throw new CompileError(`The sheet that “${pass.name}” prints is not in this job: choose another one, or remove the pass.`);
+    }
+    const chain = [...this.chain, { id: ref.id, name: sheet.name }];
+    if (this.chain.some(({ id }) => id === ref.id)) {
+      const names = chain.map(({ name }) => `“${name}”`).join(' prints ');
+      throw new CompileError(`A sheet cannot print itself: ${names}. Take “${pass.name}” off, or let it print another sheet.`);
+    }
+    const { size } = sheet;
+    const { placement } = pass;
+    const pxPerMm = this.scale.pxPerMm * Math.max(placement.width / size.width, placement.height / size.height);
+    const side = (mm: number): number => Math.max(1, Math.round(mm * pxPerMm));
+    const scale: Scale = { width: side(size.width), height: side(size.height), pxPerMm, curves: this.scale.curves };
+    const { root, unknown } = compiled(sheet, scale, this.infoOf, this.sheetOf, chain);
+    this.unknown.push(...unknown.map((what) => `${what} on the sheet “${sheet.name}”`));
+    return sheetNode(root, { whole: wholeRegion(scale), size, pxPerMm }, placement, this.scale.pxPerMm);
   }
 
   private info(picture: PictureRef, pass: Pass): SourceInfo {
@@ -171,28 +224,35 @@ class Compiler {
       this.unknown.push(`step “${step.kind}” version ${step.version} of “${pass.name}”`);
       return raw;
     }
-    const input = convertNode(raw, declaration.takes);
+    const input = declaration.takes === 'any' ? raw : convertNode(raw, declaration.takes, this.inkFor(declaration, raw));
     const name = stepName(pass.id, step.id);
     this.inputs.set(name, input);
     if (!step.on) return raw;
     const params = step.version < declaration.version && declaration.upgrade ? declaration.upgrade(step.params, step.version) : step.params;
     const weights = productNode(this.masks(step.masks, pass));
-    const amount = declaration.amount === 'none' ? ONE : this.share(step.amount);
-    const output = this.treated(pass, step, declaration, params, raw, input, amount, weights);
+    const output = this.treated(pass, step, declaration, params, raw, input, weights);
     this.outputs.set(name, output);
     return output;
+  }
+
+  /** What is not ink yet becomes the sheet's first ink for a step that works on ink. */
+  private inkFor(declaration: AnyStep, raw: Node): { colour: Rgb; carriesLights: boolean } | undefined {
+    return declaration.takes === 'ink' && raw.kind !== 'ink' ? { colour: this.colourOf(null), carriesLights: false } : undefined;
   }
 
   private treated(
     pass: Pass,
     step: Step,
     declaration: AnyStep,
-    params: Readonly<Record<string, unknown>>,
+    given: Readonly<Record<string, unknown>>,
     raw: Node,
     input: Node,
-    amount: number,
     weights: Node<'tone'> | null,
   ): Node {
+    const scaled = (params: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> =>
+      declaration.scaled && step.amount < 1 ? (declaration.scaled(params, step.amount) as Readonly<Record<string, unknown>>) : params;
+    const params = scaled(given);
+    const amount = declaration.amount === 'mix' ? this.share(step.amount) : ONE;
     if (!weights && step.zones.length === 0 && 'table' in declaration.apply) {
       return pointNode(input as Node<'tone'>, { ...this.call(pass, step, declaration, params), amount });
     }
@@ -200,12 +260,13 @@ class Compiler {
     for (const zone of step.zones) {
       const there = productNode(this.masks(zone.masks, pass));
       if (!there) continue;
-      const other = this.applied(pass, step, declaration, { ...params, ...zone.params }, input);
+      const other = this.applied(pass, step, declaration, scaled({ ...given, ...zone.params }), input);
       whole = mixNode(whole, other, ONE, there);
     }
     if (amount === ONE && !weights) return whole;
     const call = this.call(pass, step, declaration, params);
-    const bare = convertNode(raw, declaration.gives, declaration.ink?.(params, call.at));
+    const ink = declaration.ink?.(params, call.at) ?? this.inkFor(declaration, raw);
+    const bare = declaration.gives === 'same' ? input : convertNode(raw, declaration.gives, ink);
     return amount === 0 ? bare : mixNode(bare, whole, amount, weights);
   }
 
@@ -216,9 +277,12 @@ class Compiler {
       draft: !this.isTrue,
       colourOf: this.colourOf,
       statistics: null,
+      original: null,
     };
     const statistics = declaration.wantsStatistics?.(params) ? this.statistics(stepName(pass.id, step.id)) : null;
-    return { declaration, params, at, statistics };
+    const source = this.sources.get(pass.id);
+    const original = declaration.readsOriginal && source ? convertNode(source, 'colour') : null;
+    return { declaration, params, at, statistics, original };
   }
 
   private applied(pass: Pass, step: Step, declaration: AnyStep, params: Readonly<Record<string, unknown>>, input: Node): Node {
@@ -228,9 +292,16 @@ class Compiler {
     const { curves } = this.scale;
     if (draft.behaviour === 'curve' && (curves === 'always' || (curves !== 'never' && draft.tooFine(params, call.at)))) {
       const ink = declaration.ink?.(params, call.at) ?? { colour: [0, 0, 0] as const, carriesLights: false };
-      return curveNode(input as Node<'tone'>, call, ink);
+      return this.curve({ input: input as Node<'tone'>, screen: call, ink, since: [] });
     }
-    return stepNode(input, call);
+    const standing = draft.behaviour === 'fold' ? this.curves.get(input) : undefined;
+    return standing ? this.curve({ ...standing, since: [...standing.since, call] }) : stepNode(input, call);
+  }
+
+  private curve(calls: CurveCalls): Node<'ink'> {
+    const node = curveNode(calls);
+    this.curves.set(node, calls);
+    return node;
   }
 
   /** The tones that go into a step, from the graph at analysis scale; that graph reads its own. */
@@ -278,17 +349,25 @@ class Compiler {
   }
 }
 
-/**
- * The sheet as a graph at one scale. `infoOf` knows the ingested pictures. Statistics come from the same sheet at
- * analysis scale, whatever the scale asked for.
- * @throws CompileError for a missing picture or ink, or a reference to what does not print earlier.
- */
-export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf): Graph => {
+const compiled = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf, chain: Chain): Graph => {
   let made: Graph | null = null;
-  const analysis = (): Graph => (made ??= compileAnalysis(sheet, infoOf));
-  return new Compiler(sheet, scale, infoOf, analysis).graph();
+  const analysis = (): Graph => (made ??= new Compiler(sheet, analysisScale(sheet.size), infoOf, sheetOf, chain, null).graph());
+  return new Compiler(sheet, scale, infoOf, sheetOf, chain, analysis).graph();
 };
 
+const NO_SHEETS: SheetOf = () => undefined;
+/** The outermost sheet; its own id is not known here, so that a cycle is found when it comes round again. */
+const outermost = (sheet: Sheet): Chain => [{ id: null, name: sheet.name }];
+
+/**
+ * The sheet as a graph at one scale. `infoOf` knows the ingested pictures, `sheetOf` the job's other sheets. Statistics
+ * come from the same sheet at analysis scale, whatever the scale asked for.
+ * @throws CompileError for a missing picture, ink or sheet, a reference to what does not print earlier, or a sheet that
+ * would print itself.
+ */
+export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
+  compiled(sheet, scale, infoOf, sheetOf, outermost(sheet));
+
 /** The sheet's graph at analysis scale, for readings. */
-export const compileAnalysis = (sheet: Sheet, infoOf: InfoOf): Graph =>
-  new Compiler(sheet, analysisScale(sheet.size), infoOf, null).graph();
+export const compileAnalysis = (sheet: Sheet, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
+  new Compiler(sheet, analysisScale(sheet.size), infoOf, sheetOf, outermost(sheet), null).graph();

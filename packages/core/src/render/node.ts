@@ -3,6 +3,7 @@ import { bytesOf, type Raster, type RasterKind, type RasterOf, type Region } fro
 import { regionName } from '../raster/region';
 import { tileKey, type SourceTile, type TileName } from '../raster/source-tiles';
 import type { ToneStatistics } from '../steps/statistics';
+import type { TypePort } from '../type/port';
 import type { ByteCache } from './cache';
 
 /** What a rendering works with: its host gives the kernels, the fetched tiles and the caches. */
@@ -13,6 +14,8 @@ export interface Work {
   /** Rasters by node and region; null renders without keeping anything. */
   readonly rasters: ByteCache<Raster> | null;
   readonly statistics: ByteCache<ToneStatistics>;
+  /** Shaping and outlines, with the sheet's fonts loaded; null where no sheet at hand sets type. */
+  readonly type: TypePort | null;
 }
 
 /** What has to be fetched before a region can be rendered. */
@@ -45,6 +48,11 @@ export interface Node<K extends RasterKind = RasterKind> {
   want(region: Region, wants: Wants, work: Pick<Work, 'statistics'>): void;
   render(region: Region, work: Work): Rendering<RasterOf<K>>;
 }
+
+/** Asks a node for what it wants, once a region. */
+export const wantOnce = (node: Node, region: Region, wants: Wants, work: Pick<Work, 'statistics'>): void => {
+  if (wants.first(node, region)) node.want(region, wants, work);
+};
 
 /** Renders a node's region, or takes it from the cache. */
 export function* rendered<K extends RasterKind>(node: Node<K>, region: Region, work: Work): Rendering<RasterOf<K>> {

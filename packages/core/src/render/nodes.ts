@@ -1,87 +1,14 @@
 import { convert, type InkChoice } from '../raster/convert';
-import { HALF, ONE, sizeOf, times, type Raster, type RasterKind, type RasterOf, type Region, type Rgb } from '../raster/raster';
-import { boxCoverage, cover, insidePicture, patchArea, samplingOf } from '../raster/place';
-import { crop, grow, tilesOf } from '../raster/region';
-import { sourcePatch, tilesOfPatch, type SourceInfo } from '../raster/source-tiles';
-import type { KernelMode } from '../raster/kernels';
-import type { Placement } from '../sheet/model';
+import { HALF, ONE, sizeOf, times, type Raster, type RasterKind, type RasterOf, type Region } from '../raster/raster';
+import { cover } from '../raster/place';
+import { crop, grow } from '../raster/region';
+import type { ModeName } from '../raster/kernels';
 import type { AnyStep, RasterWork, StepAt } from '../steps/declare';
 import { toneStatistics, type ToneStatistics } from '../steps/statistics';
 import { joined, weakened } from '../steps/tone/table';
-import { canonicalJson, contentHash } from '../units/hash';
-import { rendered, type Node, type Rendering, type Wants, type Work } from './node';
-
-/** Changes whenever the engine's results do, so that nothing kept from another build is taken for this one's. */
-export const ENGINE_BUILD = 'uvrant-engine-1';
-
-export const keyOf = (kind: string, facts: unknown, inputs: readonly { readonly key: string }[]): string =>
-  contentHash(canonicalJson([ENGINE_BUILD, kind, facts, inputs.map((input) => input.key)]));
-
-/** Placed sources are sampled in blocks of this side, so that a turned picture's patch stays small. */
-const BLOCK = 256;
-
-const EMPTY = keyOf('empty', null, []);
-const isEmpty = (node: Node): boolean => node.key === EMPTY;
-
-/** Nothing printed. */
-export const emptyNode = (): Node<'colour'> => ({
-  key: EMPTY,
-  kind: 'colour',
-  kept: false,
-  want: () => undefined,
-  *render(region) {
-    yield;
-    return { kind: 'colour', region, data: new Int16Array(4 * sizeOf(region)) };
-  },
-});
-
-/** A picture placed on the sheet. */
-export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: number): Node<'colour'> => {
-  const sampling = samplingOf(info, placement, pxPerMm);
-  const { beyond } = placement;
-  return {
-    key: keyOf('picture', { sha256: info.sha256, placement, pxPerMm }, []),
-    kind: 'colour',
-    kept: true,
-    want(region, wants) {
-      for (const block of tilesOf(region, BLOCK)) {
-        for (const tile of tilesOfPatch(info, patchArea(sampling, block), beyond)) wants.tile(tile);
-      }
-    },
-    *render(region, work) {
-      const data = new Int16Array(4 * sizeOf(region));
-      for (const block of tilesOf(region, BLOCK)) {
-        const area = patchArea(sampling, block);
-        const values = new Int16Array(4 * sizeOf(block));
-        const patch = sourcePatch(info, area, beyond, work.tile);
-        work.kernels.sample(patch, sampling.affine, sampling.across, sampling.down, block, values);
-        if (beyond === 'nothing' && !insidePicture(info, area)) {
-          const coverage = boxCoverage(placement, pxPerMm, block);
-          if (coverage) cover(values, 4, coverage);
-        }
-        for (let row = 0; row < block.height; row++) {
-          const to = ((block.y + row - region.y) * region.width + block.x - region.x) * 4;
-          data.set(values.subarray(row * block.width * 4, (row + 1) * block.width * 4), to);
-        }
-        yield;
-      }
-      return { kind: 'colour', region, data };
-    },
-  };
-};
-
-/** One ink or colour over the placed box, or over everything where it holds beyond its edge. */
-export const flatNode = (colour: Rgb, placement: Placement, pxPerMm: number): Node<'ink'> => ({
-  key: keyOf('flat', { colour, placement, pxPerMm }, []),
-  kind: 'ink',
-  kept: false,
-  want: () => undefined,
-  *render(region) {
-    const edged = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region) : null;
-    yield;
-    return { kind: 'ink', region, coverage: edged ?? new Int16Array(sizeOf(region)).fill(ONE), colour };
-  },
-});
+import { keyOf } from './key';
+import { rendered, wantOnce, type Node, type Rendering, type Wants, type Work } from './node';
+import { isEmpty } from './source-nodes';
 
 /** A node's raster in another kind; the node itself where it is of that kind already. */
 export const convertNode = <K extends RasterKind>(input: Node, kind: K, choice?: InkChoice): Node<K> =>
@@ -115,25 +42,23 @@ const wantStatistics = (statistics: StatisticsNode, wants: Wants, work: Pick<Wor
   if (!work.statistics.get(statistics.node.key)) wantOnce(statistics.node, statistics.region, wants, work);
 };
 
-/** Asks a node for what it wants, once a region. */
-export const wantOnce = (node: Node, region: Region, wants: Wants, work: Pick<Work, 'statistics'>): void => {
-  if (wants.first(node, region)) node.want(region, wants, work);
-};
-
 /** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
 export interface StepCall {
   readonly declaration: AnyStep;
   readonly params: Readonly<Record<string, unknown>>;
   readonly at: StepAt;
   readonly statistics: StatisticsNode | null;
+  /** The pass's source as placed, where the step reads it. */
+  readonly original: Node<'colour'> | null;
 }
 
-const callKey = ({ declaration, params, at, statistics }: StepCall, extra: unknown): unknown => [
+export const callKey = ({ declaration, params, at, statistics, original }: StepCall, extra: unknown): unknown => [
   declaration.kind,
   declaration.version,
   params,
   [at.pxPerMm, at.edges, at.draft],
   statistics?.node.key,
+  original?.key,
   extra,
 ];
 
@@ -199,16 +124,18 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const reach = Math.ceil(declaration.reach(call.params) * call.at.pxPerMm);
   return {
     key: keyOf('step', callKey(call, null), [input]),
-    kind: declaration.gives,
+    kind: declaration.gives === 'same' ? input.kind : declaration.gives,
     kept: true,
     want(region, wants, work) {
       if (call.statistics) wantStatistics(call.statistics, wants, work);
+      if (call.original) wantOnce(call.original, grow(region, reach), wants, work);
       wantOnce(input, grow(region, reach), wants, work);
     },
     *render(region, work) {
-      const at = yield* knownAt(call, work);
+      const known = yield* knownAt(call, work);
       const wide = yield* rendered(input, grow(region, reach), work);
-      const apply = declaration.apply as RasterWork<unknown, RasterKind, RasterKind>;
+      const at = call.original ? { ...known, original: yield* rendered(call.original, grow(region, reach), work) } : known;
+      const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       return cropped(yield* apply(wide, call.params, at, work.kernels), region);
     },
   };
@@ -221,23 +148,6 @@ const cropped = (raster: Raster, region: Region): Raster => {
   const coverage = raster.coverage && crop(raster.coverage, from, region);
   return { ...raster, region, tone: crop(raster.tone, from, region), coverage };
 };
-
-/** A screen's ink by its measured curve, where the rendering is too small for its dots. */
-export const curveNode = (input: Node<'tone'>, call: StepCall, ink: InkChoice): Node<'ink'> => ({
-  key: keyOf('curve', callKey(call, ink), [input]),
-  kind: 'ink',
-  kept: true,
-  want: (region, wants, work) => wantOnce(input, region, wants, work),
-  *render(region, work) {
-    const { draft } = call.declaration;
-    if (draft.behaviour !== 'curve') throw new Error(`step ${call.declaration.kind} has no draft curve`);
-    const { tone, coverage: there } = yield* rendered(input, region, work);
-    const coverage = new Int16Array(tone.length);
-    work.kernels.table(tone, draft.curve(call.params, call.at), coverage);
-    if (there) cover(coverage, 1, there);
-    return { kind: 'ink', region, coverage, colour: ink.colour };
-  },
-});
 
 /** from + (to − from) · share · mask, of two nodes of one kind. */
 export const mixNode = (from: Node, to: Node, share: number, mask: Node<'tone'> | null): Node => ({
@@ -392,12 +302,13 @@ const cutColours = (data: Int16Array): Int16Array => {
 export const layNode = (
   beneath: Node<'colour'>,
   source: Node<'colour'>,
-  mode: KernelMode,
+  mode: ModeName,
   strength: number,
   atop = false,
   mask: Node<'tone'> | null = null,
 ): Node<'colour'> => {
-  // On nothing, at full strength, any mode leaves the source as it is.
+  // On nothing there is nothing to remove; at full strength any other mode leaves the source as it is.
+  if (isEmpty(beneath) && mode === 'knock-out') return beneath;
   if (isEmpty(beneath) && strength === ONE && !mask && !atop) return source;
   return blendNode(beneath, source, mode, strength, atop, mask);
 };
@@ -405,7 +316,7 @@ export const layNode = (
 const blendNode = (
   beneath: Node<'colour'>,
   source: Node<'colour'>,
-  mode: KernelMode,
+  mode: ModeName,
   strength: number,
   atop: boolean,
   mask: Node<'tone'> | null,

@@ -1,8 +1,7 @@
 import { ONE, sizeOf, type ColourRaster, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
 import type { TileName } from '../raster/source-tiles';
-import { rendered, Wants, type Node, type Rendering, type Work } from './node';
-import { wantOnce } from './nodes';
+import { rendered, wantOnce, Wants, type Node, type Rendering, type Work } from './node';
 
 /** Side of the tiles that views render. */
 export const VIEW_TILE = 512;

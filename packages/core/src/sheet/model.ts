@@ -47,10 +47,87 @@ export interface Placement {
   readonly beyond: Beyond;
 }
 
+/** A font that ships with the program, by its family; or one of the person's own, by the SHA-256 of its file. */
+export type FontRef = { readonly family: string } | { readonly sha256: string; readonly name: string; readonly path?: string };
+
+/** A colour of a ramp at a place along it (0 … 1), and how solid it is there. */
+export interface RampStop {
+  readonly at: number;
+  readonly colour: ColourRef;
+  readonly strength: number;
+}
+
+/** Another sheet of the job, live; `path` is where the command line finds its document, beside this one. */
+export interface SheetRef {
+  readonly id: string;
+  readonly path?: string;
+}
+
+export type BorderWhere = 'inside' | 'centred' | 'outside';
+
+/** A line along an outline: its width in mm, 0 for none. A colour of null is the sheet's first ink. */
+interface Bordered {
+  readonly filled: boolean;
+  readonly colour: ColourRef | null;
+  readonly border: number;
+  readonly borderWhere: BorderWhere;
+  readonly borderColour: ColourRef | null;
+}
+
+export interface FlatSource {
+  readonly kind: 'flat';
+  readonly colour: ColourRef | null;
+}
+
+export interface RampSource {
+  readonly kind: 'ramp';
+  readonly form: 'straight' | 'round';
+  readonly angle: number;
+  readonly stops: readonly RampStop[];
+}
+
+export interface ShapeSource extends Bordered {
+  readonly kind: 'shape';
+  readonly form: 'rectangle' | 'ellipse' | 'polygon' | 'star burst' | 'line';
+  readonly points: number;
+  readonly inner: number;
+}
+
+export interface FrameSource {
+  readonly kind: 'frame';
+  readonly edge: 'torn' | 'brushed' | 'taped' | 'picture';
+  readonly width: number;
+  readonly rough: number;
+  readonly seed: number;
+  readonly colour: ColourRef | null;
+  /** The picture whose darks are the frame, where the edge is one. */
+  readonly picture?: PictureRef;
+}
+
+/** Set type; its placement's width is the measure, its top the top of the first line's capitals. */
+export interface TypeSource extends Bordered {
+  readonly kind: 'type';
+  readonly text: string;
+  readonly font: FontRef;
+  readonly size: number;
+  readonly sizeBy: 'em' | 'cap height';
+  readonly leading: number;
+  readonly tracking: number;
+  readonly align: 'left' | 'centre' | 'right';
+  readonly upperCase: boolean;
+  readonly lines: 'as set' | 'fit' | 'spread';
+  readonly stretch: number;
+}
+
 export type Source =
   | { readonly kind: 'picture'; readonly picture: PictureRef }
-  | { readonly kind: 'flat'; readonly colour: ColourRef }
+  | FlatSource
+  | RampSource
+  | ShapeSource
+  | FrameSource
+  | TypeSource
   | { readonly kind: 'group'; readonly passes: readonly Pass[] }
+  | { readonly kind: 'sheet'; readonly sheet: SheetRef }
   | { readonly kind: 'overall' };
 
 /** Where a pass or step shows, by the light of another pass or of a picture; what is not there counts as white. */
@@ -83,11 +160,16 @@ export interface Step {
   readonly zones: readonly Zone[];
 }
 
+/** How a pass goes down: its mode, strength, how many times over (once where it is not said), and within what. */
 export interface Lay {
   readonly mode: string;
   readonly strength: number;
+  readonly times?: number;
   readonly within?: string;
 }
+
+/** Most times that a pass is laid over itself. */
+export const MOST_TIMES = 12;
 
 export interface Pass {
   readonly id: string;

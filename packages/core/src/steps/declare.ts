@@ -1,5 +1,5 @@
 import type { Kernels } from '../raster/kernels';
-import type { RasterKind, RasterOf, Rgb } from '../raster/raster';
+import type { ColourRaster, Raster, RasterKind, RasterOf, Rgb } from '../raster/raster';
 import type { Edges } from '../sheet/model';
 import type { AnyDial, Checked } from './dials';
 import type { ToneStatistics } from './statistics';
@@ -21,7 +21,16 @@ export interface StepAt {
   readonly colourOf: (ref: unknown) => Rgb;
   /** Tones of the step's input over the whole sheet; null unless the step declares that it wants them. */
   readonly statistics: ToneStatistics | null;
+  /** The pass's source as placed, on the input's region; null unless the step declares that it reads it. */
+  readonly original: ColourRaster | null;
 }
+
+/** What a step takes: one kind of raster, or any as it comes. */
+export type Takes = RasterKind | 'any';
+/** What a step gives: one kind of raster, or the same as came in. */
+export type Gives = RasterKind | 'same';
+type Taken<T extends Takes> = T extends RasterKind ? RasterOf<T> : Raster;
+type Given<G extends Gives> = G extends RasterKind ? RasterOf<G> : Raster;
 
 /** A step that moves each tone by itself: ONE + 1 values, so that neighbours can be joined into one. */
 export interface TonePoint<P> {
@@ -29,24 +38,29 @@ export interface TonePoint<P> {
 }
 
 /** A step that works on rasters; it yields between stretches of a few milliseconds. */
-export type RasterWork<P, T extends RasterKind, G extends RasterKind> = (
-  input: RasterOf<T>,
+export type RasterWork<P, T extends Takes, G extends Gives> = (
+  input: Taken<T>,
   params: P,
   at: StepAt,
   kernels: Kernels,
-) => Generator<void, RasterOf<G>, void>;
+) => Generator<void, Given<G>, void>;
 
-/** How a draft stands in for the step: the same code, or the step's measured mean curve from tone to ink. */
+/**
+ * How a draft stands in for the step: the same code; the step's measured mean curve from tone to ink; or, for a step on
+ * ink, folded into the curve that stands before it.
+ */
 export type DraftBehaviour<P> =
-  | { readonly behaviour: 'same' }
+  | { readonly behaviour: 'same' | 'fold' }
   | {
       readonly behaviour: 'curve';
       /** True where the rendering is too small to show the step's structure. */
       readonly tooFine: (params: P, at: StepAt) => boolean;
       readonly curve: (params: P, at: StepAt) => Int16Array;
+      /** Size of the structure, mm: how large a piece shows it fairly. */
+      readonly structure: (params: P) => number;
     };
 
-export interface StepDeclaration<K extends string, D extends Dials, T extends RasterKind, G extends RasterKind> {
+export interface StepDeclaration<K extends string, D extends Dials, T extends Takes, G extends Gives> {
   readonly kind: K;
   readonly version: number;
   readonly title: string;
@@ -57,12 +71,18 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ra
   readonly gives: G;
   /** `mix` lays the treated over the untreated, `scale` makes the treatment smaller, `none` has no amount. */
   readonly amount: 'mix' | 'scale' | 'none';
+  /** The params with only so much of their effect, for an amount that scales. */
+  readonly scaled?: (params: ParamsOf<D>, amount: number) => ParamsOf<D>;
   /** How far beyond a pixel the step reads, mm. */
   readonly reach: (params: ParamsOf<D>) => number;
   readonly locality: 'local' | 'grid' | 'whole';
   readonly draft: DraftBehaviour<ParamsOf<D>>;
   /** True where these params need the tones of the input. */
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
+  /** True where it also reads the pass's source as placed. */
+  readonly readsOriginal?: boolean;
+  /** What it is set to, in a few words; `widthMm` is the placed width of its pass. */
+  readonly summary?: (params: ParamsOf<D>, widthMm: number) => string;
   /** The ink a step prints with, where it gives one: its colour and which end of the tones it carries. */
   readonly ink?: (params: ParamsOf<D>, at: StepAt) => { readonly colour: Rgb; readonly carriesLights: boolean };
   /** Params of an older version brought to this one. */
@@ -70,7 +90,7 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ra
   readonly apply: TonePoint<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
 }
 
-export const defineStep = <const K extends string, D extends Dials, const T extends RasterKind, const G extends RasterKind>(
+export const defineStep = <const K extends string, D extends Dials, const T extends Takes, const G extends Gives>(
   step: StepDeclaration<K, D, T, G>,
 ): StepDeclaration<K, D, T, G> => step;
 
@@ -80,6 +100,6 @@ export const defineStep = <const K extends string, D extends Dials, const T exte
 type Erased = StepDeclaration<string, any, any, any>;
 export type AnyStep = Omit<Erased, 'dials' | 'takes' | 'gives'> & {
   readonly dials: Dials;
-  readonly takes: RasterKind;
-  readonly gives: RasterKind;
+  readonly takes: Takes;
+  readonly gives: Gives;
 };

@@ -1,4 +1,4 @@
-import type { ColourRef } from '../sheet/model';
+import type { ColourRef, FontRef, RampStop } from '../sheet/model';
 
 /**
  * The closed list of dial types. A dial says its title, its default, what more of it means, and checks a value:
@@ -36,6 +36,26 @@ export interface FrequencyDial extends DialBase<number>, Ranged {
   readonly type: 'frequency';
   readonly unit: 'lpi';
 }
+/** A plain number with a unit of its own, such as photographic stops. */
+export interface NumberDial extends DialBase<number>, Ranged {
+  readonly type: 'number';
+  readonly unit: string;
+  readonly step: number;
+}
+/** Where chance begins: another seed, another of the same sort. A whole number from 0. */
+export interface SeedDial extends DialBase<number> {
+  readonly type: 'seed';
+}
+export interface TextDial extends DialBase<string> {
+  readonly type: 'text';
+}
+export interface FontDial extends DialBase<FontRef> {
+  readonly type: 'font';
+}
+/** Colours along a line, in order of their place. */
+export interface RampDial extends DialBase<readonly RampStop[]> {
+  readonly type: 'ramp';
+}
 export interface ChoiceDial<T extends string> extends DialBase<T> {
   readonly type: 'choice';
   readonly options: readonly T[];
@@ -62,7 +82,20 @@ export interface CurveDial extends DialBase<readonly CurvePoint[]> {
   readonly presets: readonly CurvePreset[];
 }
 
-export type AnyDial = ShareDial | LengthDial | AngleDial | FrequencyDial | ChoiceDial<string> | ToggleDial | ColourDial | CurveDial;
+export type AnyDial =
+  | ShareDial
+  | LengthDial
+  | AngleDial
+  | FrequencyDial
+  | NumberDial
+  | SeedDial
+  | TextDial
+  | FontDial
+  | RampDial
+  | ChoiceDial<string>
+  | ToggleDial
+  | ColourDial
+  | CurveDial;
 export type DialType = AnyDial['type'];
 export type DialOf<T extends DialType> = Extract<AnyDial, { type: T }>;
 
@@ -100,6 +133,62 @@ export const frequency = (d: Given<FrequencyDial>): FrequencyDial => ({
   ...d,
   check: within(d.title, d, 'lines per inch'),
 });
+export const number = (d: Omit<NumberDial, 'type' | 'check'>): NumberDial => ({
+  type: 'number',
+  ...d,
+  check: within(d.title, d, d.unit),
+});
+export const MOST_SEED = 999_999;
+export const seed = (d: Given<SeedDial>): SeedDial => ({
+  type: 'seed',
+  ...d,
+  check: (value) =>
+    Number.isInteger(value) && (value as number) >= 0 && (value as number) <= MOST_SEED
+      ? { ok: true, value: value as number }
+      : { ok: false, why: `${d.title} is a whole number from 0 to ${MOST_SEED}` },
+});
+export const MOST_TEXT = 4000;
+export const text = (d: Given<TextDial>): TextDial => ({
+  type: 'text',
+  ...d,
+  check: (value) =>
+    typeof value === 'string' && value.length <= MOST_TEXT
+      ? { ok: true, value }
+      : { ok: false, why: `${d.title} is text of at most ${MOST_TEXT} characters` },
+});
+export const font = (d: Given<FontDial>): FontDial => ({
+  type: 'font',
+  ...d,
+  check: (value) => {
+    const ref = value as { family?: unknown; sha256?: unknown; name?: unknown; path?: unknown } | null;
+    if (ref && typeof ref.family === 'string' && ref.family !== '') return { ok: true, value: { family: ref.family } };
+    if (ref && typeof ref.sha256 === 'string' && /^[0-9a-f]{64}$/.test(ref.sha256) && typeof ref.name === 'string') {
+      const own = { sha256: ref.sha256, name: ref.name };
+      return { ok: true, value: typeof ref.path === 'string' ? { ...own, path: ref.path } : own };
+    }
+    return { ok: false, why: `${d.title} is a family that ships with the program, or a font by its SHA-256 and name` };
+  },
+});
+export const MOST_STOPS = 12;
+export const ramp = (d: Given<RampDial>): RampDial => {
+  const isShare = (v: unknown): boolean => typeof v === 'number' && v >= 0 && v <= 1;
+  return {
+    type: 'ramp',
+    ...d,
+    check: (value) => {
+      const stops = value as readonly RampStop[];
+      const fine =
+        Array.isArray(value) &&
+        value.length >= 2 &&
+        value.length <= MOST_STOPS &&
+        stops.every((s, i) => isShare(s?.at) && isShare(s.strength) && (i === 0 || s.at >= (stops[i - 1] as RampStop).at)) &&
+        stops.every((s) => s.colour && ('ink' in s.colour || /^#[0-9a-f]{6}$/i.test(s.colour.srgb)));
+      return fine
+        ? { ok: true, value: stops }
+        : { ok: false, why: `${d.title} is a list of 2 to ${MOST_STOPS} colours { at, colour, strength } in order of their place` };
+    },
+  };
+};
 export const choice = <const O extends readonly string[]>(
   d: Omit<Given<ChoiceDial<O[number]>>, 'options' | 'default'> & { options: O; default: NoInfer<O[number]> },
 ): ChoiceDial<O[number]> => ({

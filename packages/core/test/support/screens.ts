@@ -29,6 +29,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   draft,
   colourOf: () => [0, 0, 0],
   statistics: null,
+  original: null,
 });
 
 /** A screen over a flat tone, or over a tone by place. */

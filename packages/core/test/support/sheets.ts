@@ -27,6 +27,7 @@ import {
   type Step,
   type TileName,
   type ToneStatistics,
+  type TypePort,
   type Work,
 } from '../../src';
 import { motley, ramp, tilesOfPictures } from './pictures';
@@ -36,7 +37,10 @@ export const infoOf = (sha256: string) => PICTURES.find((p) => p.info.sha256 ===
 export const kernels = createKernels();
 
 /** A host in memory: only tiles that were planned may be read. */
-export const workOf = (pictures = PICTURES): Work & { fetched: Set<string>; fetch: (names: readonly TileName[]) => void } => {
+export const workOf = (
+  pictures = PICTURES,
+  type: TypePort | null = null,
+): Work & { fetched: Set<string>; fetch: (names: readonly TileName[]) => void } => {
   const all = tilesOfPictures(pictures);
   const fetched = new Set<string>();
   return {
@@ -49,6 +53,7 @@ export const workOf = (pictures = PICTURES): Work & { fetched: Set<string>; fetc
     },
     rasters: null,
     statistics: new ByteCache<ToneStatistics>(1e6),
+    type,
   };
 };
 

@@ -1,12 +1,10 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { basename } from 'node:path';
-import multipart from '@fastify/multipart';
-import type { FastifyPluginAsync } from 'fastify';
+import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
-import { MOST_BYTES } from './formats';
 import type { AssetStore } from './store';
 
 const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
@@ -14,10 +12,8 @@ const place = Joi.number().integer().min(0).max(100_000);
 
 /** Pictures of a job, and the tiles of their pyramids. */
 export const assetsPlugin =
-  (store: AssetStore, jobs: JobService, bus: EventBus): FastifyPluginAsync =>
-  async (app) => {
-    await app.register(multipart, { limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
-
+  (store: AssetStore, jobs: JobService, bus: EventBus): FastifyPluginCallback =>
+  (app, _, done) => {
     app.post<{ Params: { job: string }; Querystring: { upload?: string } }>(
       '/api/jobs/:job/assets',
       {
@@ -72,4 +68,5 @@ export const assetsPlugin =
           .send(createReadStream(file));
       },
     );
+    done();
   };

@@ -63,6 +63,14 @@ export const jobAssets = sqliteTable(
   (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
 );
 
+/** The person's own fonts, by the SHA-256 of the file that came. */
+export const fonts = sqliteTable('fonts', {
+  sha256: text('sha256').primaryKey(),
+  name: text('name').notNull(),
+  bytes: integer('bytes').notNull(),
+  createdAt: integer('created_at').notNull(),
+});
+
 /** Files sent out or on their way: all that each needs is frozen in its row. */
 export const sendOuts = sqliteTable(
   'send_outs',
@@ -78,6 +86,8 @@ export const sendOuts = sqliteTable(
     format: text('format').notNull(),
     /** The sheet as it was, as JSON. */
     document: text('document').notNull(),
+    /** The other sheets that it prints, as they were: JSON by their ids. */
+    others: text('others').notNull().default('{}'),
     build: text('build').notNull(),
     devicePpi: integer('device_ppi').notNull(),
     width: integer('width').notNull(),

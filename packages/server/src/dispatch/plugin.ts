@@ -31,7 +31,7 @@ export const dispatchPlugin =
       async (request, reply) => {
         const sheet = sheets.need(request.params.id);
         const { format, devicePpi } = request.body;
-        return reply.code(202).send(dispatch.queue(sheet, format, devicePpi ?? sheet.document.ppi));
+        return reply.code(202).send(dispatch.queue(sheet, sheets.othersOf(sheet.jobId), format, devicePpi ?? sheet.document.ppi));
       },
     );
 

@@ -4,12 +4,24 @@ import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
-import { compileAnalysis, CompileError, ENGINE_BUILD, inchesFromMm, picturesOf, trueScale, type Sheet } from '@uvrant/core';
+import {
+  compileAnalysis,
+  CompileError,
+  ENGINE_BUILD,
+  fontsOf,
+  inchesFromMm,
+  picturesOf,
+  printedSheets,
+  trueScale,
+  type Sheet,
+  type SheetOf,
+} from '@uvrant/core';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
 import { sendOuts } from '../db/schema';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
+import type { FontStore } from '../fonts/store';
 import { checkedSheet } from '../sheets/sheet-schema';
 import type { KeptSheet } from '../sheets/service';
 import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
@@ -17,7 +29,7 @@ import type { SendOutTask } from './send-out.worker';
 
 type Row = typeof sendOuts.$inferSelect;
 /** A send-out as windows see it. */
-export type SendOut = Omit<Row, 'document'> & { readonly fileName: string };
+export type SendOut = Omit<Row, 'document' | 'others'> & { readonly fileName: string };
 
 const MOST_ATTEMPTS = 3;
 
@@ -37,7 +49,7 @@ const fileNameOf = (row: Row): string => {
 };
 
 const seen = (row: Row): SendOut => {
-  const { document: _frozen, ...rest } = row;
+  const { document: _frozen, others: _too, ...rest } = row;
   return { ...rest, fileName: fileNameOf(row) };
 };
 
@@ -55,6 +67,7 @@ export class DispatchService {
     private readonly db: Db,
     dataDir: string,
     private readonly assets: AssetStore,
+    private readonly fonts: FontStore,
     private readonly workers: Piscina,
     private readonly bus: EventBus,
   ) {
@@ -113,9 +126,11 @@ export class DispatchService {
    * Freezes a sheet and queues it.
    * @throws AppError `cannot-print` for a sheet with parts that this version does not know or cannot find.
    */
-  queue(kept: KeptSheet, format: OutputFormatName, devicePpi: number): SendOut {
+  queue(kept: KeptSheet, sheetOf: SheetOf, format: OutputFormatName, devicePpi: number): SendOut {
     const { document: sheet } = kept;
-    this.printable(sheet);
+    // The sheet itself counts as one that others may print, so that a circle is found.
+    const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
+    this.printable(sheet, others);
     const { width, height } = trueScale(sheet.size, devicePpi);
     const row: Row = {
       id: randomUUID(),
@@ -124,6 +139,7 @@ export class DispatchService {
       sheetName: sheet.name,
       format,
       document: JSON.stringify(sheet),
+      others: JSON.stringify(Object.fromEntries(others)),
       build: ENGINE_BUILD,
       devicePpi,
       width,
@@ -141,9 +157,18 @@ export class DispatchService {
     return seen(row);
   }
 
-  private printable(sheet: Sheet): void {
+  private printable(sheet: Sheet, others: ReadonlyMap<string, Sheet>): void {
+    for (const font of [sheet, ...others.values()].flatMap(fontsOf)) {
+      if ('sha256' in font && !this.fonts.has(font.sha256)) {
+        throw new AppError('cannot-print', `The sheet sets type in ${font.name}, which is not here: add the font, or choose another.`);
+      }
+    }
     try {
-      const { unknown } = compileAnalysis(sheet, (sha256) => this.assets.info(sha256));
+      const { unknown } = compileAnalysis(
+        sheet,
+        (sha256) => this.assets.info(sha256),
+        (id) => others.get(id),
+      );
       if (unknown.length > 0) {
         throw new AppError(
           'cannot-print',
@@ -203,13 +228,20 @@ export class DispatchService {
     this.tell(row, 0);
     try {
       const sheet = checkedSheet(JSON.parse(row.document));
-      const pictures = picturesOf(sheet).map(({ sha256 }) => {
+      const others = new Map(
+        Object.entries(JSON.parse(row.others) as Record<string, unknown>).map(([id, document]) => [id, checkedSheet(document)]),
+      );
+      const sheets = [sheet, ...others.values()];
+      const fonts = sheets
+        .flatMap(fontsOf)
+        .flatMap((font) => ('sha256' in font ? [{ sha256: font.sha256, path: this.fonts.path(font.sha256) }] : []));
+      const pictures = sheets.flatMap(picturesOf).map(({ sha256 }) => {
         const info = this.assets.info(sha256);
         if (!info) throw new Error(`The picture ${sha256.slice(0, 12)} is not here any more.`);
         return { info, folder: this.assets.folderOf(sha256) };
       });
       const format = row.format as OutputFormatName;
-      const task: SendOutTask = { sheet, devicePpi: row.devicePpi, format, pictures, path: aside, progress: port2 };
+      const task: SendOutTask = { sheet, others, devicePpi: row.devicePpi, format, pictures, fonts, path: aside, progress: port2 };
       await this.workers.run(task, { transferList: [port2], signal: stop.signal });
       if (this.row(row.id).state !== 'rendering') return;
       renameSync(aside, this.pathOf(row));

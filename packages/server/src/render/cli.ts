@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
-import { picturesOf, pxPerMm, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
+import { inflateSync } from 'node:zlib';
+import { passesOf, picturesOf, pxPerMm, sfntOf, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
 import { optionsOf } from '../arguments';
 import ingest from '../assets/ingest.worker';
+import { typeFor, type OwnFont } from '../fonts/type-setting';
 import { checkedSheet } from '../sheets/sheet-schema';
 import { PngWriter } from './png';
 import { Print } from './print-bands';
@@ -39,6 +41,42 @@ const ingested = async (picture: PictureRef, sheetFile: string, folder: string):
   return result.info;
 };
 
+/** A person's own font beside the sheet. */
+const ownFont = (font: Parameters<OwnFont>[0], sheetFile: string): Uint8Array<ArrayBuffer> => {
+  if (font.path === undefined) throw new Error(`The font ${font.name} has no path: the command line needs one, beside the sheet.`);
+  const path = resolve(dirname(sheetFile), font.path);
+  if (!existsSync(path)) throw new Error(`The font ${font.path} is not beside the sheet (looked for ${path}).`);
+  const bytes = readFileSync(path);
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  if (sha256 !== font.sha256) {
+    throw new Error(`${font.path} is another font than the sheet was made with: its SHA-256 is ${sha256}, the sheet says ${font.sha256}.`);
+  }
+  return sfntOf(bytes, inflateSync);
+};
+
+interface SheetFile {
+  readonly sheet: Sheet;
+  readonly file: string;
+}
+
+/** The sheets that a sheet prints, and those that they print, each from its path beside the one that names it. */
+const otherSheets = (sheet: Sheet, file: string): Map<string, SheetFile> => {
+  const found = new Map<string, SheetFile>();
+  const visit = (each: SheetFile): void => {
+    for (const { source, name } of passesOf(each.sheet.passes)) {
+      if (source.kind !== 'sheet' || found.has(source.sheet.id)) continue;
+      if (source.sheet.path === undefined) throw new Error(`The sheet that “${name}” prints has no path: the command line needs one.`);
+      const path = resolve(dirname(each.file), source.sheet.path);
+      if (!existsSync(path)) throw new Error(`The sheet ${source.sheet.path} is not there (looked for ${path}).`);
+      const other = { sheet: checkedSheet(JSON.parse(readFileSync(path, 'utf8'))), file: path };
+      found.set(source.sheet.id, other);
+      visit(other);
+    }
+  };
+  visit({ sheet, file });
+  return found;
+};
+
 const regionOf = (text: string | undefined, perMm: number, whole: Region): Region => {
   if (text === undefined) return whole;
   const [x, y, w, h, ...more] = text.split(',').map(Number) as [number, number, number, number];
@@ -65,13 +103,23 @@ const render = async (): Promise<void> => {
   const aside = `${options.o}.part`;
   try {
     const infos = new Map<string, SourceInfo>();
-    for (const picture of picturesOf(sheet)) {
-      const place = join(folder, picture.sha256);
-      mkdirSync(place);
-      infos.set(picture.sha256, await ingested(picture, file, place));
+    const others = otherSheets(sheet, file);
+    const all = [{ sheet, file }, ...others.values()];
+    for (const each of all) {
+      for (const picture of picturesOf(each.sheet)) {
+        if (infos.has(picture.sha256)) continue;
+        const place = join(folder, picture.sha256);
+        mkdirSync(place);
+        infos.set(picture.sha256, await ingested(picture, each.file, place));
+      }
     }
+    const type = await typeFor(
+      all.map((each) => each.sheet),
+      (font) => ownFont(font, file),
+    );
     const infoOf = (sha256: string): SourceInfo | undefined => infos.get(sha256);
-    const print = new Print(sheet, ppi, infoOf, new TileFiles(infoOf, (sha256) => join(folder, sha256)).tile);
+    const { tile } = new TileFiles(infoOf, (sha256) => join(folder, sha256));
+    const print = new Print(sheet, ppi, { infoOf, sheetOf: (id) => others.get(id)?.sheet, tile, type });
     if (print.graph.unknown.length > 0)
       throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
     const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);

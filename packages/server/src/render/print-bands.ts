@@ -8,12 +8,14 @@ import {
   renderBytes,
   trueScale,
   type Graph,
+  type InfoOf,
   type Region,
   type Sheet,
-  type SourceInfo,
+  type SheetOf,
   type SourceTile,
   type TileName,
   type ToneStatistics,
+  type TypePort,
   type Work,
 } from '@uvrant/core';
 
@@ -25,15 +27,23 @@ export interface Band {
   readonly bytes: Uint8Array;
 }
 
+/** What a print is made of besides its sheet. */
+export interface PrintNeeds {
+  readonly infoOf: InfoOf;
+  readonly sheetOf: SheetOf;
+  readonly tile: (name: TileName) => SourceTile;
+  readonly type: TypePort | null;
+}
+
 /** A print to be rendered from tiles at hand. */
 export class Print {
   readonly graph: Graph;
   private readonly work: Work;
 
   /** @throws CompileError for a sheet that cannot be rendered. */
-  constructor(sheet: Sheet, devicePpi: number, infoOf: (sha256: string) => SourceInfo | undefined, tile: (name: TileName) => SourceTile) {
-    this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf);
-    this.work = { kernels: createKernels(), tile, rasters: null, statistics: new ByteCache<ToneStatistics>(2 ** 20) };
+  constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type }: PrintNeeds) {
+    this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf, sheetOf);
+    this.work = { kernels: createKernels(), tile, rasters: null, statistics: new ByteCache<ToneStatistics>(2 ** 20), type };
   }
 
   /** RGBA8 of a region (default: the whole sheet) in bands of its full width, from the top. */

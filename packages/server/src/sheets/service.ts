@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { asc, eq } from 'drizzle-orm';
-import { picturesOf, type Sheet } from '@uvrant/core';
+import { fontsOf, picturesOf, type Sheet } from '@uvrant/core';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
 import { edits, sheets } from '../db/schema';
 import { AppError } from '../errors';
+import type { FontStore } from '../fonts/store';
 import { checkedSheet } from './sheet-schema';
 
 /** A sheet as it is kept: its document and how many times it has been saved. */
@@ -29,6 +30,7 @@ export class SheetService {
   constructor(
     private readonly db: Db,
     private readonly assets: AssetStore,
+    private readonly fonts: FontStore,
   ) {}
 
   ofJob(jobId: string): KeptSheet[] {
@@ -42,7 +44,7 @@ export class SheetService {
     return keptOf(row);
   }
 
-  /** @throws AppError `bad-sheet` or `missing-picture`; nothing is kept. */
+  /** @throws AppError `bad-sheet`, `missing-picture` or `missing-font`; nothing is kept. */
   create(jobId: string, document: unknown): KeptSheet {
     const sheet = this.checked(document);
     const id = randomUUID();
@@ -92,6 +94,19 @@ export class SheetService {
         );
       }
     }
+    for (const font of fontsOf(sheet)) {
+      if ('sha256' in font && !this.fonts.has(font.sha256)) {
+        throw new AppError('missing-font', `The sheet sets type in ${font.name}, which is not here: add the font first.`);
+      }
+    }
     return sheet;
+  }
+
+  /** The other sheets of a job, by their ids. */
+  othersOf(jobId: string): (id: string) => Sheet | undefined {
+    return (id) => {
+      const row = this.db.select().from(sheets).where(eq(sheets.id, id)).get();
+      return row?.jobId === jobId ? keptOf(row).document : undefined;
+    };
   }
 }

@@ -1,5 +1,18 @@
 import Joi from 'joi';
-import { SHEET_FORMAT, SHEET_VERSION, STEPS, type AnyDial, type AnyStep, type DialOf, type DialType, type Sheet } from '@uvrant/core';
+import {
+  MOST_TIMES,
+  SHEET_FORMAT,
+  SHEET_VERSION,
+  SOURCES,
+  STEPS,
+  type AnyDial,
+  type AnyStep,
+  type Checked,
+  type Dials,
+  type DialOf,
+  type DialType,
+  type Sheet,
+} from '@uvrant/core';
 import { AppError } from '../errors';
 
 const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
@@ -9,6 +22,16 @@ const millimetres = Joi.number().greater(0).max(5000);
 
 const ranged = ({ min, max }: { readonly min: number; readonly max: number }): Joi.Schema => Joi.number().min(min).max(max);
 
+/** What a dial checks by itself, in a shape that Joi can name. */
+const byCheck =
+  (shape: Joi.Schema) =>
+  (dial: { readonly check: (value: unknown) => Checked<unknown> }): Joi.Schema =>
+    shape.custom((value: unknown) => {
+      const checked = dial.check(value);
+      if (!checked.ok) throw new Error(checked.why);
+      return value;
+    });
+
 /** One row a dial type; a missing row does not compile. */
 const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Joi.Schema } = {
   share: ranged,
@@ -16,16 +39,14 @@ const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Joi.Schema } = {
   angle: ranged,
   frequency: ranged,
   choice: ({ options }) => Joi.string().valid(...options),
+  number: ranged,
+  seed: byCheck(Joi.number().integer()),
+  text: byCheck(Joi.string().allow('')),
+  font: byCheck(Joi.object().unknown()),
+  ramp: byCheck(Joi.array().items(Joi.object().unknown())),
   toggle: () => Joi.boolean(),
   colour: () => Joi.alternatives(Joi.object({ ink: id.required() }), Joi.object({ srgb: hex.required() })).allow(null),
-  curve: (dial) =>
-    Joi.array()
-      .items(Joi.array().ordered(Joi.number().required(), Joi.number().required()).length(2))
-      .custom((value: unknown) => {
-        const checked = dial.check(value);
-        if (!checked.ok) throw new Error(checked.why);
-        return checked.value;
-      }),
+  curve: byCheck(Joi.array().items(Joi.array().ordered(Joi.number().required(), Joi.number().required()).length(2))),
 };
 const dialSchema = (dial: AnyDial): Joi.Schema => (DIALS[dial.type] as (dial: AnyDial) => Joi.Schema)(dial).required();
 
@@ -47,8 +68,6 @@ const picture = Joi.object({
     .required(),
   path: Joi.string(),
 }).unknown();
-
-const colour = Joi.alternatives(Joi.object({ ink: id.required() }).unknown(), Joi.object({ srgb: hex.required() }).unknown());
 
 /** The schema of a kind, or of anything else with that kind's name: what is unknown is kept as it came. */
 const byKind = (known: Readonly<Record<string, Joi.Schema>>): Joi.Schema =>
@@ -84,9 +103,11 @@ const stepBase = {
     .required(),
 };
 
+const dialled = (dials: Dials): Record<string, Joi.Schema> =>
+  Object.fromEntries(Object.entries(dials).map(([name, dial]) => [name, dialSchema(dial)]));
+
 const stepSchema = (declaration: AnyStep): Joi.Schema => {
-  const dials = Object.entries(declaration.dials);
-  const params = Joi.object(Object.fromEntries(dials.map(([name, dial]) => [name, dialSchema(dial)]))).unknown();
+  const params = Joi.object(dialled(declaration.dials)).unknown();
   return Joi.object({
     ...stepBase,
     kind: Joi.string().required(),
@@ -97,13 +118,21 @@ const stepSchema = (declaration: AnyStep): Joi.Schema => {
 
 const step = byKind(Object.fromEntries(STEPS.map((declaration) => [declaration.kind, stepSchema(declaration)])));
 
+const dialledSources = Object.fromEntries(
+  SOURCES.map(({ kind, dials }) => [
+    kind,
+    Joi.object({ kind: Joi.string().required(), ...dialled(dials), ...(kind === 'frame' ? { picture } : {}) }).unknown(),
+  ]),
+);
+
 const pass = Joi.object({
   id: id.required(),
   name: Joi.string().min(1).max(120).required(),
   on: Joi.boolean().required(),
   source: byKind({
     picture: Joi.object({ kind: 'picture', picture: picture.required() }).unknown(),
-    flat: Joi.object({ kind: 'flat', colour: colour.required() }).unknown(),
+    ...dialledSources,
+    sheet: Joi.object({ kind: 'sheet', sheet: Joi.object({ id: id.required(), path: Joi.string() }).unknown().required() }).unknown(),
     group: Joi.object({ kind: 'group', passes: Joi.array().items(Joi.link('#pass')).required() }).unknown(),
     overall: Joi.object({ kind: 'overall' }).unknown(),
   }).required(),
@@ -114,7 +143,14 @@ const pass = Joi.object({
     .items(Joi.object({ id: id.required(), kind: Joi.string().required() }).unknown())
     .required(),
   edges: Joi.string().valid('smooth', 'hard'),
-  lay: Joi.object({ mode: Joi.string().required(), strength: share.required(), within: id }).unknown().required(),
+  lay: Joi.object({
+    mode: Joi.string().required(),
+    strength: share.required(),
+    times: Joi.number().integer().min(1).max(MOST_TIMES),
+    within: id,
+  })
+    .unknown()
+    .required(),
 })
   .unknown()
   .id('pass');

@@ -1,6 +1,7 @@
 import { DITHER_SIDE, DITHER_TILE } from '../dither';
-import { SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
+import { neighbourDistances, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, HALF, ONE, times } from '../raster';
+import { blend } from './blend';
 import { cellCoordinate, SPOT } from './spot';
 
 const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
@@ -157,19 +158,42 @@ export const referenceKernels: Kernels = {
     }
   },
 
-  blend(beneath, source, mode, atop, strength, mask, out) {
-    for (let i = 0; i < beneath.length; i += 4) {
-      const weight = mask ? times(strength, mask[i >> 2] as number) : strength;
-      const ab = beneath[i + 3] as number;
-      const as = times(source[i + 3] as number, weight);
-      for (let channel = 0; channel < 3; channel++) {
-        const b = beneath[i + channel] as number;
-        const s = times(source[i + channel] as number, weight);
-        const outside = atop ? 0 : s * (ONE - ab);
-        const inside = mode === 'multiply' ? s * b : s * ab;
-        out[i + channel] = (outside + inside + b * (ONE - as) + HALF) >> 14;
+  blend,
+
+  channels(rgba, red, green, blue, out) {
+    const tables = [red, green, blue];
+    for (let i = 0; i < rgba.length; i += 4) {
+      const alpha = rgba[i + 3] as number;
+      for (let c = 0; c < 3; c++) {
+        const value = unpremultiplied(rgba[i + c] as number, alpha);
+        out[i + c] = times((tables[c] as Int16Array)[value] as number, alpha);
       }
-      out[i + 3] = atop ? ab : (as * ONE + ab * (ONE - as) + HALF) >> 14;
+      out[i + 3] = alpha;
+    }
+  },
+
+  convolve(plane, stride, weights, out) {
+    const half = (weights.length - 1) / 2;
+    out.fill(0);
+    for (let i = half * stride; i < plane.length - half * stride; i++) {
+      let sum = HALF;
+      for (let k = 0; k < weights.length; k++) sum += (weights[k] as number) * (plane[i + (k - half) * stride] as number);
+      out[i] = sum >> 14;
+    }
+  },
+
+  farthest(heights, width, height, reach, bits, out) {
+    const near = neighbourDistances(reach, bits);
+    out.fill(0);
+    for (let y = reach; y < height - reach; y++) {
+      for (let x = reach; x < width - reach; x++) {
+        let most = -32768;
+        for (let n = 0; n < near.length; n += 3) {
+          const at = (y + (near[n + 1] as number)) * width + x + (near[n] as number);
+          most = Math.max(most, (heights[at] as number) - (near[n + 2] as number));
+        }
+        out[y * width + x] = most;
+      }
     }
   },
 

@@ -1,6 +1,6 @@
 import { SHAPE_NUMBERS, type ShapeName } from '../../raster/kernels';
 import { ONE, times } from '../../raster/raster';
-import { cellMm } from '../../units/length';
+import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
 import { angle, choice, colour, frequency, length, share } from '../dials';
@@ -72,7 +72,9 @@ export const screen = defineStep({
     behaviour: 'curve',
     tooFine: ({ lpi }, at) => cellPx(lpi, at) < LEAST_DRAFT_CELL,
     curve: inkByTone,
+    structure: ({ lpi }) => cellMm(lpi),
   },
+  summary: ({ shape, lpi, angle: turn }, widthMm) => `${shape}, ${Math.round(cellsAcross(widthMm, lpi))} across, ${turn}°`,
   ink: ({ ink, carries }, at) => ({ colour: at.colourOf(ink), carriesLights: carries === 'lights' }),
   *apply(input, params, at, kernels) {
     const { shape, lpi, angle: angleDeg, hardness } = params;

@@ -54,6 +54,10 @@ export const levels = defineStep({
   reach: () => 0,
   locality: 'local',
   draft: { behaviour: 'same' },
+  summary: ({ auto, black, white, outBlack, outWhite }) => {
+    const figure = (v: number): string => (100 * v).toFixed(0);
+    return `${auto ? 'found' : `${figure(black)}–${figure(white)}`} to ${figure(outBlack)}–${figure(outWhite)} %`;
+  },
   wantsStatistics: ({ auto }) => auto,
   apply: {
     table: ({ auto, clip, black, white, midtone, outBlack, outWhite }, { statistics }) => {

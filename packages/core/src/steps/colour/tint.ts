@@ -1,0 +1,41 @@
+import { LUMA } from '../../raster/convert';
+import { ONE, times } from '../../raster/raster';
+import { defineStep } from '../declare';
+import { colour } from '../dials';
+import { toneTable } from '../tone/table';
+
+/** Every tone keeps its lightness (BT.709 luma) and takes the ink's hue: black, the ink at its own luma, white. */
+export const tint = defineStep({
+  kind: 'tint',
+  version: 1,
+  title: 'Tint',
+  family: 'colour',
+  purpose: 'All tones in shades of one ink, each as light as it was.',
+  dials: { ink: colour({ title: 'Ink', default: null }) },
+  takes: 'colour',
+  gives: 'colour',
+  amount: 'mix',
+  reach: () => 0,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  *apply(input, { ink }, at, kernels) {
+    const rgb = at.colourOf(ink);
+    const luma = (0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]) / ONE;
+    const tables = rgb.map((channel) => {
+      const c = channel / ONE;
+      return toneTable((tone) => (tone <= luma ? (luma > 0 ? (c * tone) / luma : 0) : c + ((1 - c) * (tone - luma)) / (1 - luma)));
+    });
+    const pixels = input.data.length / 4;
+    const tone = new Int16Array(pixels);
+    const coverage = new Int16Array(pixels);
+    kernels.grey(input.data, LUMA, tone, coverage);
+    yield;
+    const data = new Int16Array(input.data.length);
+    for (let i = 0; i < pixels; i++) {
+      const alpha = coverage[i] as number;
+      for (let c = 0; c < 3; c++) data[4 * i + c] = times((tables[c] as Int16Array)[tone[i] as number] as number, alpha);
+      data[4 * i + 3] = alpha;
+    }
+    return { ...input, data };
+  },
+});

@@ -1,0 +1,30 @@
+import { power } from '../../units/exact';
+import { decoded, encoded } from '../../units/srgb';
+import { defineStep } from '../declare';
+import { number } from '../dials';
+import { toneTable } from './table';
+
+/** Light · 2^stops, sRGB decoded and encoded again (IEC 61966-2-1). */
+export const exposure = defineStep({
+  kind: 'exposure',
+  version: 1,
+  title: 'Exposure',
+  family: 'tone',
+  purpose: 'More or less light, as if the shutter had stayed open longer.',
+  dials: { stops: number({ title: 'Stops', unit: 'EV', min: -6, max: 6, step: 0.1, default: 0, more: 'lighter' }) },
+  takes: 'colour',
+  gives: 'colour',
+  amount: 'mix',
+  reach: () => 0,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  summary: ({ stops }) => `${stops > 0 ? '+' : ''}${Number(stops.toFixed(2))} EV`,
+  *apply(input, { stops }, _, kernels) {
+    const gain = power(2, stops);
+    const table = toneTable((v) => encoded(Math.min(1, decoded(v) * gain)));
+    yield;
+    const data = new Int16Array(input.data.length);
+    kernels.channels(input.data, table, table, table, data);
+    return { ...input, data };
+  },
+});

@@ -1,0 +1,103 @@
+import type { Face, ShapedGlyph } from './port';
+
+export const ALIGNMENTS = ['left', 'centre', 'right'] as const;
+export const LINE_WAYS = ['as set', 'fit', 'spread'] as const;
+export const SIZE_WAYS = ['em', 'cap height'] as const;
+
+/** How text is set; lengths in mm. */
+export interface TypeDials {
+  readonly text: string;
+  readonly size: number;
+  readonly sizeBy: (typeof SIZE_WAYS)[number];
+  /** From line to line, as a share of the size. */
+  readonly leading: number;
+  /** Added after each letter, 1/1000 em. */
+  readonly tracking: number;
+  readonly align: (typeof ALIGNMENTS)[number];
+  readonly upperCase: boolean;
+  /** As set; each line made as wide as the measure; or its letters spread across it. */
+  readonly lines: (typeof LINE_WAYS)[number];
+  /** Width of the letters as a share of their own. */
+  readonly stretch: number;
+}
+
+/** A glyph where it stands: pen position in mm from the block's top left corner, and mm a font unit. */
+export interface PlacedGlyph {
+  readonly glyph: number;
+  readonly x: number;
+  readonly y: number;
+  readonly scaleX: number;
+  readonly scaleY: number;
+}
+
+export interface SetLine {
+  readonly text: string;
+  readonly glyphs: readonly PlacedGlyph[];
+  /** Left end, width and baseline, mm; the em in mm that it was set in. */
+  readonly x: number;
+  readonly width: number;
+  readonly baseline: number;
+  readonly em: number;
+  /** Characters that the font does not have. */
+  readonly missing: string;
+}
+
+export interface Layout {
+  readonly lines: readonly SetLine[];
+  /** From the top of the first line's capitals to the last baseline, mm. */
+  readonly height: number;
+}
+
+/** Height of a capital as a share of the em: that of the font's H, or 0.7 where it has none. */
+export const capShare = (face: Face): number => {
+  const [h] = face.shape('H');
+  const top = h && h.glyph !== 0 ? Math.max(0, ...face.outline(h.glyph).map(({ to }) => to[1])) : 0;
+  return top > 0 ? top / face.unitsPerEm : 0.7;
+};
+
+/** The em, mm, of a size given either way. */
+export const emOf = ({ size, sizeBy }: Pick<TypeDials, 'size' | 'sizeBy'>, face: Face): number =>
+  sizeBy === 'em' ? size : size / capShare(face);
+
+const missingOf = (text: string, glyphs: readonly ShapedGlyph[]): string =>
+  [...new Set(glyphs.filter(({ glyph }) => glyph === 0).map(({ cluster }) => String.fromCodePoint(text.codePointAt(cluster) ?? 0)))].join(
+    '',
+  );
+
+/**
+ * Text as lines of placed glyphs in a block as wide as the measure (mm). The first line's capitals touch the block's top;
+ * between a line's baseline and the next line's capitals there is the same gap, whatever size a fitted line has.
+ */
+export const layoutOf = (dials: TypeDials, face: Face, measure: number): Layout => {
+  const em = emOf(dials, face);
+  const cap = capShare(face);
+  const gap = (dials.leading - cap) * em;
+  const lines: SetLine[] = [];
+  let foot = -gap;
+  for (const raw of dials.text.split('\n')) {
+    const text = dials.upperCase ? raw.toUpperCase() : raw;
+    const glyphs = face.shape(text);
+    const letters = glyphs.length;
+    const ems =
+      glyphs.reduce((sum, { advance }) => sum + advance, 0) / face.unitsPerEm + (Math.max(0, letters - 1) * dials.tracking) / 1000;
+    const natural = ems * dials.stretch;
+    const size = dials.lines === 'fit' && natural > 0 ? measure / natural : em;
+    const set = natural * size;
+    const more = dials.lines === 'spread' && letters > 1 ? (measure - set) / (letters - 1) : 0;
+    const width = set + more * Math.max(0, letters - 1);
+    const x = dials.align === 'left' ? 0 : dials.align === 'right' ? measure - width : (measure - width) / 2;
+    const baseline = foot + gap + cap * size;
+    const scaleY = size / face.unitsPerEm;
+    const scaleX = scaleY * dials.stretch;
+    const between = (dials.tracking / 1000) * size * dials.stretch + more;
+    let pen = x;
+    const placed = glyphs.map(({ glyph, advance, dx, dy }) => {
+      const at = { glyph, x: pen + dx * scaleX, y: baseline - dy * scaleY, scaleX, scaleY };
+      pen += advance * scaleX + between;
+      return at;
+    });
+    lines.push({ text, glyphs: placed, x, width, baseline, em: size, missing: missingOf(text, glyphs) });
+    foot = baseline;
+  }
+  return { lines, height: Math.max(0, foot) };
+};

@@ -1,0 +1,225 @@
+import { inflateSync } from 'node:zlib';
+import type * as ResvgModule from '@resvg/resvg-js';
+import type * as Fontkit from 'fontkit';
+import type { Shaper } from '@uvrant/shaping';
+import {
+  capShare,
+  emOf,
+  Fill,
+  flattened,
+  FontError,
+  fontName,
+  layoutOf,
+  ONE,
+  sfntOf,
+  SHIPPED_FONTS,
+  stroked,
+  tilesOf,
+  type Contour,
+  type Face,
+  type Region,
+  type TypeDials,
+} from '../src';
+import { filesOf, fontFile, shaperOfAll } from './support/fonts';
+
+/* eslint-disable @typescript-eslint/no-require-imports */
+const fontkit = require('fontkit') as typeof Fontkit;
+const { Resvg } = require('@resvg/resvg-js') as typeof ResvgModule;
+/* eslint-enable @typescript-eslint/no-require-imports */
+
+let shaper: Shaper;
+beforeAll(async () => {
+  shaper = await shaperOfAll();
+});
+const face = (family: string): Face => shaper.face({ family });
+
+const dials = (change: Partial<TypeDials> = {}): TypeDials => ({
+  text: 'Perigee hours',
+  size: 20,
+  sizeBy: 'em',
+  leading: 1,
+  tracking: 0,
+  align: 'left',
+  upperCase: false,
+  lines: 'as set',
+  stretch: 1,
+  ...change,
+});
+
+describe('shaping', () => {
+  const advance = (family: string, text: string): number =>
+    face(family)
+      .shape(text)
+      .reduce((sum, glyph) => sum + glyph.advance, 0);
+  const theirs = (family: string, text: string): number => {
+    const font = fontkit.create(Buffer.from(filesOf(SHIPPED_FONTS.find((each) => each.family === family)!)[0]!));
+    return font.layout(text).advanceWidth;
+  };
+  const texts = ['PERIGEE HOURS', 'office fluffy waffle', 'AVATAR To. We. 24 Nov'];
+
+  test.each(SHIPPED_FONTS.map(({ family }) => family))('%s: HarfBuzz advances are fontkit’s (2.0.4, MIT)', (family) => {
+    for (const text of texts) expect([text, Math.round(advance(family, text))]).toEqual([text, Math.round(theirs(family, text))]);
+  });
+
+  test('a letter outside the first file comes from the next; one that no file has is named', () => {
+    const [l, ...rest] = face('anton').shape('Łódź');
+    expect(l?.glyph).toBeGreaterThan(2 ** 16);
+    expect(rest.every(({ glyph }) => glyph !== 0)).toBe(true);
+    const { lines } = layoutOf(dials({ text: 'A漢B漢字' }), face('anton'), 100);
+    expect(lines[0]?.missing).toBe('漢字');
+  });
+});
+
+describe('a layout', () => {
+  test('size by cap height makes capitals so high', () => {
+    const anton = face('anton');
+    const em = emOf({ size: 14, sizeBy: 'cap height' }, anton);
+    expect(em * capShare(anton)).toBeCloseTo(14, 9);
+    expect(emOf({ size: 14, sizeBy: 'em' }, anton)).toBe(14);
+  });
+
+  test('fitted lines are each as wide as the measure, with one gap between them', () => {
+    const { lines, height } = layoutOf(dials({ text: 'PERIGEE\nHOURS', lines: 'fit' }), face('anton'), 300);
+    const cap = capShare(face('anton'));
+    lines.forEach(({ width }) => expect(width).toBeCloseTo(300, 9));
+    const [first, second] = lines as [(typeof lines)[0], (typeof lines)[0]];
+    expect(first.baseline).toBeCloseTo(cap * first.em, 9);
+    expect(second.baseline - cap * second.em - first.baseline).toBeCloseTo((1 - cap) * 20, 9);
+    expect(height).toBe(second.baseline);
+  });
+
+  test('spread letters end where the measure does; the set size is kept', () => {
+    const [line] = layoutOf(dials({ lines: 'spread', align: 'centre' }), face('bebas-neue'), 250).lines;
+    expect([line?.width, line?.x, line?.em]).toEqual([expect.closeTo(250, 9), expect.closeTo(0, 9), 20]);
+  });
+
+  test('tracking, stretch, alignment and upper case', () => {
+    const width = (change: Partial<TypeDials>): number => layoutOf(dials(change), face('archivo-black'), 400).lines[0]?.width as number;
+    const plain = width({});
+    expect(width({ tracking: 100 })).toBeCloseTo(plain + 12 * 2, 9);
+    expect(width({ stretch: 1.5 })).toBeCloseTo(1.5 * plain, 9);
+    expect(layoutOf(dials({ align: 'right' }), face('archivo-black'), 400).lines[0]?.x).toBeCloseTo(400 - plain, 9);
+    expect(layoutOf(dials({ upperCase: true }), face('archivo-black'), 400).lines[0]?.text).toBe('PERIGEE HOURS');
+  });
+
+  test('an empty text and empty lines take their room and draw nothing', () => {
+    const { lines } = layoutOf(dials({ text: 'A\n\nB' }), face('anton'), 100);
+    expect(lines.map(({ glyphs }) => glyphs.length)).toEqual([1, 0, 1]);
+    expect(layoutOf(dials({ text: '' }), face('anton'), 100).lines[0]?.glyphs).toEqual([]);
+  });
+});
+
+describe('the scanline', () => {
+  const region: Region = { x: 0, y: 0, width: 400, height: 160 };
+  const contoursOf = (family: string, text: string, size: number, x: number, y: number): Contour[] => {
+    const each = face(family);
+    return layoutOf(dials({ text, size }), each, 400).lines.flatMap(({ glyphs }) =>
+      glyphs.flatMap((at) => flattened(each.outline(at.glyph), { a: at.scaleX, b: 0, c: x + at.x, d: 0, e: -at.scaleY, f: y + at.y })),
+    );
+  };
+
+  /** Coverage counted on 16 × 16 points a pixel, non-zero winding. */
+  const supersampled = (contours: readonly Contour[], { width, height }: Region): Float64Array => {
+    const out = new Float64Array(width * height);
+    for (let line = 0; line < 16 * height; line++) {
+      const y = (line + 0.5) / 16;
+      const crossings: [number, number][] = [];
+      for (const contour of contours) {
+        for (let i = 0; i < contour.length; i += 2) {
+          const next = (i + 2) % contour.length;
+          const [ax, ay, bx, by] = [contour[i], contour[i + 1], contour[next], contour[next + 1]] as [number, number, number, number];
+          if (ay <= y === by <= y) continue;
+          crossings.push([ax + ((y - ay) / (by - ay)) * (bx - ax), ay < by ? 1 : -1]);
+        }
+      }
+      crossings.sort((a, b) => a[0] - b[0]);
+      let winding = 0;
+      crossings.forEach(([x, turn], i) => {
+        winding += turn;
+        if (winding === 0) return;
+        const end = crossings[i + 1]?.[0] ?? x;
+        for (let s = Math.ceil(x * 16 - 0.5); s < end * 16 - 0.5; s++) {
+          const pixel = Math.floor(s / 16);
+          if (pixel >= 0 && pixel < width) out[Math.floor(line / 16) * width + pixel]! += 1 / 256;
+        }
+      });
+    }
+    return out;
+  };
+
+  test.each(['anton', 'pacifico', 'unifrakturmaguntia'])(
+    '%s: within 10/255 of 16 × 16 supersampling, and in the mean within 0.1/255',
+    (family) => {
+      const contours = contoursOf(family, 'Perigee waffle', 60, 7.3, 20.6);
+      const coverage = new Fill(contours).coverage(region) as Int16Array;
+      const wanted = supersampled(contours, region);
+      const off = Array.from(coverage, (v, i) => Math.abs(v / ONE - (wanted[i] as number)) * 255);
+      expect(Math.max(...off)).toBeLessThanOrEqual(10);
+      expect(off.reduce((a, b) => a + b, 0) / off.length).toBeLessThanOrEqual(0.1);
+    },
+  );
+
+  test('against resvg (2.6.2, MPL-2.0): within 8/255 in 97 pixels of a hundred, none by more than 80', () => {
+    const contours = contoursOf('anton', 'Perigee waffle', 60, 7.3, 20.6);
+    const path = contours
+      .map((c) => `M${Array.from({ length: c.length / 2 }, (_, i) => `${c[2 * i]} ${c[2 * i + 1]}`).join('L')}Z`)
+      .join('');
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="160"><path d="${path}"/></svg>`;
+    const theirs = new Resvg(svg).render().pixels;
+    const coverage = new Fill(contours).coverage(region) as Int16Array;
+    const off = Array.from(coverage, (v, i) => Math.abs((v / ONE) * 255 - (theirs[4 * i + 3] as number)));
+    // The coarser of the two: by itself it is up to 70/255 off 16 × 16 supersampling.
+    expect(Math.max(...off)).toBeLessThanOrEqual(80);
+    expect(off.filter((d) => d > 8).length / off.length).toBeLessThan(0.03);
+  });
+
+  test('overlapping letters unite: nowhere more than full, and no hole where they cross', () => {
+    const square = (x: number): Contour => [x, 20, x + 60, 20, x + 60, 80, x, 80];
+    const coverage = new Fill([square(20), square(50)]).coverage({ ...region, width: 140 }) as Int16Array;
+    const row = coverage.subarray(50 * 140, 51 * 140);
+    expect([...row].map((v) => v / ONE)).toEqual(Array.from({ length: 140 }, (_, x) => (x >= 20 && x < 110 ? 1 : 0)));
+  });
+
+  test('any tiling gives the same bits', () => {
+    const fill = new Fill(contoursOf('pacifico', 'Tile by tile', 71, -12.7, 33.3));
+    const whole = fill.coverage(region) as Int16Array;
+    for (const side of [1, 17, 64]) {
+      for (const tile of tilesOf({ x: 30, y: 20, width: side === 1 ? 9 : 300, height: side === 1 ? 9 : 120 }, side)) {
+        const part = fill.coverage(tile) ?? new Int16Array(tile.width * tile.height);
+        for (let y = 0; y < tile.height; y++) {
+          const from = (tile.y + y) * region.width + tile.x;
+          expect(part.subarray(y * tile.width, (y + 1) * tile.width)).toEqual(whole.subarray(from, from + tile.width));
+        }
+      }
+    }
+  });
+
+  test('a stroked square is as wide as told, its corners sharp', () => {
+    const area = (contours: readonly Contour[]): number =>
+      (new Fill(contours).coverage(region) as Int16Array).reduce((sum, v) => sum + v / ONE, 0);
+    const square: Contour = [40, 40, 100, 40, 100, 100, 40, 100];
+    expect(area(stroked([square], 10))).toBeCloseTo(70 * 70 - 50 * 50, 6);
+    expect(area(stroked([[20, 60, 120, 60]], 8, false))).toBeCloseTo(800, 6);
+  });
+});
+
+describe('font files', () => {
+  test('a WOFF is unwrapped to the tables that it holds, and says its name', () => {
+    const sfnt = sfntOf(fontFile('anton', 'latin'), inflateSync);
+    expect(fontName(sfnt)).toMatch(/^Anton/);
+    expect(sfntOf(sfnt, inflateSync)).toEqual(sfnt);
+  });
+
+  const anton = (): Uint8Array => Uint8Array.from(fontFile('anton', 'latin'));
+  test.each([
+    ['a text', Uint8Array.from(Buffer.from('this is a text, not a font at all')), 'is no font'],
+    ['a WOFF2', Uint8Array.from(Buffer.from('wOF2............')), 'WOFF2 files are not read'],
+    ['a collection', Uint8Array.from(Buffer.from('ttcf............')), 'collection of several fonts'],
+    ['half a font', anton().subarray(0, 4000), 'damaged'],
+    ['nothing', new Uint8Array(), 'too short'],
+  ])('%s is refused, saying what would do', (_, bytes, words) => {
+    expect(() => sfntOf(bytes, inflateSync)).toThrow(FontError);
+    expect(() => sfntOf(bytes, inflateSync)).toThrow(words);
+    expect(() => sfntOf(bytes, inflateSync)).toThrow('would do');
+  });
+});

@@ -1,0 +1,57 @@
+import { createReadStream } from 'node:fs';
+import { basename } from 'node:path';
+import type { FastifyPluginCallback } from 'fastify';
+import Joi from 'joi';
+import { AppError } from '../errors';
+import { shippedFile } from './shipped';
+import { MOST_FONT_BYTES, type FontStore } from './store';
+
+const IMMUTABLE = 'public, max-age=31536000, immutable';
+const index = Joi.number().integer().min(0).max(20).required();
+
+/** Fonts: those that ship with the program, and the person's own. All leave as sfnt. */
+export const fontsPlugin =
+  (store: FontStore): FastifyPluginCallback =>
+  (app, _, done) => {
+    app.get('/api/fonts', () => store.list());
+
+    app.post('/api/fonts', async (request, reply) => {
+      const part = request.isMultipart() ? await request.file({ limits: { fileSize: MOST_FONT_BYTES } }) : undefined;
+      if (!part) throw new AppError('no-file', 'Send one font as a multipart form with a file in it.');
+      const file = await part.toBuffer().catch(() => {
+        throw new AppError('file-too-large', `A font may have ${MOST_FONT_BYTES / 2 ** 20} MB at most.`);
+      });
+      return reply.code(201).send(store.take(basename(part.filename).slice(0, 200) || 'font', file));
+    });
+
+    app.get<{ Params: { family: string; index: number } }>(
+      '/api/fonts/shipped/:family/:index',
+      { schema: { params: Joi.object({ family: Joi.string().max(80).required(), index }) } },
+      (request, reply) => {
+        const { family, index: at } = request.params;
+        const file = shippedFile(family, at);
+        if (!file) throw new AppError('not-found', `No file ${at} of a font ${family} ships with this Uvrant.`);
+        return reply.header('cache-control', 'public, max-age=86400').type('font/sfnt').send(Buffer.from(file));
+      },
+    );
+
+    app.get<{ Params: { sha256: string; index: number } }>(
+      '/api/fonts/own/:sha256/:index',
+      {
+        schema: {
+          params: Joi.object({
+            sha256: Joi.string()
+              .pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
+              .required(),
+            index: Joi.valid(0),
+          }),
+        },
+      },
+      (request, reply) =>
+        reply
+          .header('cache-control', IMMUTABLE)
+          .type('font/sfnt')
+          .send(createReadStream(store.path(request.params.sha256))),
+    );
+    done();
+  };
