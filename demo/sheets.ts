@@ -3,7 +3,29 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { INKS, mmFromInches, STARTING_POINTS, startedSheet, STOCKS, withStep, type Ink, type Sheet, type Stock } from '@uvrant/core';
+import {
+  boxAt,
+  defaultParams,
+  freshSource,
+  INKS,
+  mmFromInches,
+  STARTING_POINTS,
+  startedSheet,
+  stepOfKind,
+  STOCKS,
+  wholeSheet,
+  withPass,
+  withStep,
+  type Ink,
+  type Pass,
+  type Placement,
+  type Sheet,
+  type Size,
+  type Source,
+  type Step,
+  type StepKind,
+  type Stock,
+} from '@uvrant/core';
 
 const here = import.meta.dirname;
 const ink = (id: string): Ink => INKS.find((each) => each.id === id) as Ink;
@@ -26,11 +48,39 @@ const write = (name: string, sheet: Sheet): void => {
   writeFileSync(join(here, 'sheets', name), `${JSON.stringify(sheet, null, 2)}\n`);
 };
 
+const on = (size: Size, inches: readonly [x: number, y: number, width: number, height: number]): Placement => {
+  const [x, y, width, height] = inches.map(mmFromInches) as [number, number, number, number];
+  return { ...boxAt(x + width / 2, y + height / 2, width, height), fit: 'free' };
+};
+
+const pass = (id: string, name: string, source: Source, placement: Placement, more: Partial<Pass> = {}): Pass => ({
+  id,
+  name,
+  on: true,
+  source,
+  placement,
+  steps: [],
+  masks: [],
+  wear: [],
+  lay: { mode: 'normal', strength: 1 },
+  ...more,
+});
+
+const step = (kind: StepKind, params: Readonly<Record<string, unknown>>): Step => {
+  const declaration = stepOfKind(kind);
+  if (!declaration) throw new Error(`no step ${kind}`);
+  const { version } = declaration;
+  return { id: kind, kind, version, on: true, amount: 1, params: { ...defaultParams(declaration), ...params }, masks: [], zones: [] };
+};
+
+const knockedOut = { lay: { mode: 'knock-out', strength: 1 } } as const;
+
 const dome = await picture('dome-dusk.jpg', 'Dome at dusk');
-const poster = startedSheet(
+const posterSize = { width: mmFromInches(18), height: mmFromInches(24) };
+const screened = startedSheet(
   {
     name: 'Poster',
-    size: { width: mmFromInches(18), height: mmFromInches(24) },
+    size: posterSize,
     ppi: 300,
     edges: 'hard',
     stock: stock('News'),
@@ -40,42 +90,115 @@ const poster = startedSheet(
   dome,
   point('Fine dots'),
 );
-write(
-  '1-poster.json',
-  tuned(
-    tuned(poster, 'grey-response', {
-      response: [
-        [0, 0.2],
-        [35, 0.3],
-        [60, 0.12],
-        [195, -0.3],
-        [225, -0.42],
-        [280, -0.2],
-      ],
-    }),
-    'levels',
-    {
-      clip: 0.02,
-      midtone: 0.56,
-      outWhite: 0.97,
-    },
-  ),
+const toned = tuned(
+  tuned(screened, 'grey-response', {
+    response: [
+      [0, 0.2],
+      [35, 0.3],
+      [60, 0.12],
+      [195, -0.3],
+      [225, -0.42],
+      [280, -0.2],
+    ],
+  }),
+  'levels',
+  { clip: 0.02, midtone: 0.56, outWhite: 0.97 },
 );
+const spread = withPass(toned, 'picture', (each) => ({
+  ...each,
+  steps: [...each.steps, step('ink-spread', { spread: 0.1, ragged: 0.4 })],
+}));
+write('1-poster.json', {
+  ...spread,
+  passes: [
+    ...spread.passes,
+    pass(
+      'title',
+      'Title',
+      freshSource('type', {
+        text: 'Marl Fold\nnight concerts',
+        upperCase: true,
+        lines: 'fit',
+        size: 60,
+        leading: 0.96,
+        font: { family: 'anton' },
+      }),
+      on(posterSize, [1.25, 17.35, 15.5, 5.4]),
+      knockedOut,
+    ),
+    pass(
+      'dates',
+      'Dates',
+      freshSource('type', {
+        text: '20 to 22 November\nunder the dome, from dusk',
+        font: { family: 'special-elite' },
+        size: 11.5,
+        leading: 1.18,
+        align: 'left',
+      }),
+      on(posterSize, [1.25, 1.3, 9, 0.9]),
+      knockedOut,
+    ),
+    pass(
+      'seats',
+      'Seats',
+      freshSource('type', { text: 'bring\na blanket', font: { family: 'special-elite' }, size: 11.5, leading: 1.18, align: 'right' }),
+      on(posterSize, [12.75, 1.3, 4, 0.9]),
+      knockedOut,
+    ),
+    pass(
+      'frame',
+      'Rough frame',
+      freshSource('frame', { edge: 'torn', width: 13, rough: 0.42, seed: 7 }),
+      wholeSheet(posterSize),
+      knockedOut,
+    ),
+    pass('warm', 'Overall', { kind: 'overall' }, wholeSheet(posterSize), { steps: [step('warmth', { shift: 22 })] }),
+  ],
+});
 
 const moon = await picture('moon.jpg', 'Moon plate');
-write(
-  '2-garment.json',
-  startedSheet(
-    {
-      name: 'Shirt back',
-      size: { width: mmFromInches(13), height: mmFromInches(13) },
-      ppi: 300,
-      edges: 'hard',
-      stock: stock('Black garment'),
-      ink: ink('chalk'),
-      ground: null,
-    },
-    moon,
-    point('Coarse dots'),
-  ),
+const shirtSize = { width: mmFromInches(16), height: mmFromInches(20) };
+const shirt = startedSheet(
+  {
+    name: 'Shirt back',
+    size: shirtSize,
+    ppi: 300,
+    edges: 'hard',
+    stock: stock('Black garment'),
+    ink: ink('chalk'),
+    ground: null,
+  },
+  moon,
+  point('Coarse dots'),
 );
+const art = withPass(shirt, 'picture', (each) => ({
+  ...each,
+  placement: { ...each.placement, ...on(shirtSize, [0.9, -0.75, 14.2, 14.2]) },
+}));
+const carried = tuned(tuned(art, 'levels', { clip: 0.03, midtone: 0.46 }), 'screen', { cutOff: 0.16, lpi: 4.6 });
+write('2-garment.json', {
+  ...carried,
+  passes: [
+    ...carried.passes,
+    pass(
+      'title',
+      'Lettering',
+      freshSource('type', {
+        text: 'Perigee\nhours',
+        upperCase: true,
+        lines: 'fit',
+        size: 40,
+        leading: 0.98,
+        font: { family: 'archivo-black' },
+      }),
+      on(shirtSize, [1.3, 13.6, 13.4, 4.9]),
+    ),
+    pass(
+      'line',
+      'Small line',
+      freshSource('type', { text: 'Marl Fold night concerts', upperCase: true, font: { family: 'bebas-neue' }, lines: 'spread', size: 14 }),
+      on(shirtSize, [1.3, 18.95, 13.4, 0.4]),
+    ),
+  ],
+});

@@ -1,5 +1,5 @@
 /**
- * Greatest of height less distance over the listed neighbours (dx, dy, distance), nearest first, for `rows` rows from
+ * Greatest of height less distance over the listed neighbours (bytes away, distance), the pixel itself first, for `rows` rows from
  * the plane's row `reach` on. Eight pixels at a time; the first and last `reach` of a row are 0.
  */
 export function farthest(
@@ -12,6 +12,7 @@ export function farthest(
   neighbours: i32,
   out: usize,
 ): void {
+  const end = near + <usize>(neighbours << 3);
   const one: i32 = 1 << bits;
   const full = i16x8.splat(<i16>one);
   for (let y = 0; y < rows; y++) {
@@ -28,12 +29,9 @@ export function farthest(
         v128.store(to + ((<usize>x) << 1), most);
         continue;
       }
-      for (let n = 1; n < neighbours; n++) {
-        const entry = near + <usize>(n * 12);
-        const offset = (load<i32>(entry, 4) * width + load<i32>(entry)) << 1;
-        const value = v128.load(<usize>(<isize>here + offset));
-        const distance: i32 = load<i32>(entry, 8);
-        most = i16x8.max_s(most, i16x8.sub(value, i16x8.splat(<i16>distance)));
+      for (let entry = near + 8; entry < end; entry += 8) {
+        const value = v128.load(here + <usize>load<i32>(entry));
+        most = i16x8.max_s(most, i16x8.sub(value, v128.load16_splat(entry, 4)));
       }
       v128.store(to + ((<usize>x) << 1), most);
     }

@@ -182,13 +182,19 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     farthest(heights, width, height, reach, bits, out) {
       const near = neighbourDistances(reach, bits);
+      // Where each neighbour lies, in bytes, and its distance.
+      const steps = new Int32Array((near.length / 3) * 2);
+      for (let n = 0, s = 0; n < near.length; n += 3, s += 2) {
+        steps[s] = 2 * ((near[n + 1] as number) * width + (near[n] as number));
+        steps[s + 1] = near[n + 2] as number;
+      }
       const rows = Math.max(1, Math.floor((4 * CHUNK) / width));
       out.fill(0);
       for (let from = reach; from < height - reach; from += rows) {
         const to = Math.min(height - reach, from + rows);
         arena.clear();
         const source = arena.putValues(heights.subarray((from - reach) * width, (to + reach) * width));
-        const nearAt = arena.putWords(near);
+        const nearAt = arena.putWords(steps);
         const outAt = arena.reserve(2 * (to - from) * width);
         wasm.farthest(source, width, to - from, reach, bits, nearAt, near.length / 3, outAt);
         arena.takeValues(outAt, out.subarray(from * width, to * width));

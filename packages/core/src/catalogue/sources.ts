@@ -10,13 +10,15 @@ export interface SourceDeclaration<D extends Dials = Dials> {
   readonly kind: string;
   readonly title: string;
   readonly purpose: string;
+  /** Other words that it is looked for by. */
+  readonly words: string;
   readonly dials: D;
 }
 
 const bordered = {
   filled: toggle({ title: 'Filled', default: true }),
   colour: colour({ title: 'Fill', default: null, shownWhen: { dial: 'filled', is: true } }),
-  border: length({ title: 'Border', min: 0, max: 100, default: 0, more: 'a wider line along the outline' }),
+  border: length({ title: 'Border', min: 0, max: 100, default: 0, wide: true, more: 'a wider line along the outline' }),
   borderWhere: choice({ title: 'Border lies', options: ['inside', 'centred', 'outside'], default: 'inside' }),
   borderColour: colour({ title: 'Border ink', default: null }),
 };
@@ -25,6 +27,7 @@ const flat = {
   kind: 'flat',
   title: 'Flat',
   purpose: 'One ink or colour all over its box.',
+  words: 'solid ground fill colour plate',
   dials: { colour: colour({ title: 'Ink', default: null }) },
 } as const satisfies SourceDeclaration;
 
@@ -32,6 +35,7 @@ const rampSource = {
   kind: 'ramp',
   title: 'Ramp',
   purpose: 'Colours running into each other across its box.',
+  words: 'gradient fade vignette split fountain',
   dials: {
     form: choice({ title: 'Form', options: ['straight', 'round'], default: 'straight' }),
     angle: angle({
@@ -56,6 +60,7 @@ const shape = {
   kind: 'shape',
   title: 'Shape',
   purpose: 'A plain form that fills its box.',
+  words: 'box circle star sticker badge border frame caption rule',
   dials: {
     form: choice({ title: 'Form', options: SHAPE_FORMS, default: 'rectangle' }),
     points: number({ title: 'Points', unit: '', min: 3, max: 60, step: 1, default: 16, more: 'more sides or points' }),
@@ -75,9 +80,10 @@ const frame = {
   kind: 'frame',
   title: 'Rough frame',
   purpose: 'A rough edge round the sheet or a box.',
+  words: 'torn brushed taped border deckle grunge edge',
   dials: {
     edge: choice({ title: 'Edge', options: FRAME_EDGES, default: 'torn' }),
-    width: length({ title: 'Width', min: 0.5, max: 150, default: 14, more: 'reaches further in' }),
+    width: length({ title: 'Width', min: 0.5, max: 150, default: 14, wide: true, more: 'reaches further in' }),
     rough: share({ title: 'Roughness', default: 0.5, more: 'wilder edge' }),
     seed: seed({ title: 'Seed', default: 1 }),
     colour: colour({ title: 'Ink', default: null }),
@@ -88,12 +94,21 @@ const type = {
   kind: 'type',
   title: 'Type',
   purpose: 'Lettering, set in a block as wide as its box.',
+  words: 'text letters font title headline caption dates',
   dials: {
     text: text({ title: 'Text', default: 'LETTERING' }),
     font: font({ title: 'Font', default: { family: 'anton' } }),
     lines: choice({ title: 'Lines', options: LINE_WAYS, default: 'as set' }),
     sizeBy: choice({ title: 'Size by', options: SIZE_WAYS, default: 'em' }),
-    size: length({ title: 'Size', min: 0.3, max: 1500, default: 25.4, more: 'larger letters' }),
+    size: length({
+      title: 'Size',
+      min: 0.3,
+      max: 1500,
+      default: 25.4,
+      more: 'larger letters',
+      wide: true,
+      pointsWhen: { dial: 'sizeBy', is: 'em' },
+    }),
     leading: share({ title: 'Leading', min: 0, max: 4, default: 1, more: 'lines farther apart' }),
     tracking: number({ title: 'Tracking', unit: '‰ em', min: -300, max: 1500, step: 1, default: 0, more: 'letters farther apart' }),
     stretch: share({ title: 'Stretch', min: 0.25, max: 4, default: 1, more: 'wider letters' }),

@@ -1,3 +1,4 @@
+import { blankPlane, isBlank } from './blank';
 import type { GreyShares, Kernels } from './kernels';
 import { ONE, times, type InkRaster, type Raster, type RasterKind, type Rgb, type ToneRaster } from './raster';
 
@@ -47,6 +48,7 @@ const colourOf = (raster: Raster, kernels: Kernels): Raster => {
   if (raster.kind === 'colour') return raster;
   const { region } = raster;
   if (raster.kind === 'ink') {
+    if (isBlank(raster.coverage)) return { kind: 'colour', region, data: blankPlane(4 * raster.coverage.length) };
     const data = new Int16Array(4 * raster.coverage.length);
     kernels.paint(raster.coverage, raster.colour, data);
     return { kind: 'colour', region, data };

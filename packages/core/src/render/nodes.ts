@@ -1,5 +1,6 @@
 import { convert, type InkChoice } from '../raster/convert';
 import { HALF, ONE, sizeOf, times, type Raster, type RasterKind, type RasterOf, type Region } from '../raster/raster';
+import { isBlank } from '../raster/blank';
 import { cover } from '../raster/place';
 import { crop, grow } from '../raster/region';
 import type { ModeName } from '../raster/kernels';
@@ -269,20 +270,23 @@ export const cutNode = (input: Node): Node => ({
   want: (region, wants, work) => wantOnce(input, region, wants, work),
   *render(region, work) {
     const raster = yield* rendered(input, region, work);
+    const cutPlane = (plane: Int16Array): Int16Array => {
+      if (isBlank(plane)) return plane;
+      const out = new Int16Array(plane.length);
+      work.kernels.table(plane, ALL_OR_NOTHING, out);
+      return out;
+    };
     if (raster.kind === 'ink') return { ...raster, coverage: cutPlane(raster.coverage) };
     if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cutPlane(raster.coverage) };
     return { ...raster, data: cutColours(raster.data) };
   },
 });
 
-const cutPlane = (plane: Int16Array): Int16Array => {
-  const out = new Int16Array(plane.length);
-  for (let i = 0; i < plane.length; i++) out[i] = (plane[i] as number) >= HALF ? ONE : 0;
-  return out;
-};
+const ALL_OR_NOTHING = Int16Array.from({ length: ONE + 1 }, (_, v) => (v >= HALF ? ONE : 0));
 
 /** The same data where every pixel is all or nothing already. */
 const cutColours = (data: Int16Array): Int16Array => {
+  if (isBlank(data)) return data;
   let first = 3;
   while (first < data.length && ((data[first] as number) === ONE || (data[first] as number) === 0)) first += 4;
   if (first >= data.length) return data;
@@ -330,6 +334,7 @@ const blendNode = (
   *render(region, work) {
     const under = yield* rendered(beneath, region, work);
     const over = yield* rendered(source, region, work);
+    if (isBlank(over.data)) return under;
     const weights = mask ? (yield* rendered(mask, region, work)).tone : null;
     const data = new Int16Array(under.data.length);
     work.kernels.blend(under.data, over.data, mode, atop, strength, weights, data);

@@ -1,4 +1,5 @@
 import { boxAffine, boxCoverage, cover, insidePicture, patchArea, samplingOf, type Sampling } from '../raster/place';
+import { blankPlane } from '../raster/blank';
 import { filterAxis } from '../raster/filter';
 import type { SourcePatch } from '../raster/kernels';
 import { ONE, sizeOf, times, type ColourRaster, type Region, type Rgb } from '../raster/raster';
@@ -31,7 +32,7 @@ export const emptyNode = (): Node<'colour'> => ({
   want: () => undefined,
   *render(region) {
     yield;
-    return { kind: 'colour', region, data: new Int16Array(4 * sizeOf(region)) };
+    return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
   },
 });
 
@@ -310,7 +311,7 @@ const outlineNode = (key: string, paints: Paints, open: boolean, make: (work: Wo
   if (!fill || !border) {
     return inkNode(key, fill ?? border?.colour ?? [0, 0, 0], true, (region, work) => {
       const [inside, line] = coverages(region, work);
-      return (fill && !open ? inside : line) ?? new Int16Array(sizeOf(region));
+      return (fill && !open ? inside : line) ?? blankPlane(sizeOf(region));
     });
   }
   return {
@@ -321,7 +322,8 @@ const outlineNode = (key: string, paints: Paints, open: boolean, make: (work: Wo
     *render(region, work) {
       const [inside, line] = coverages(region, work);
       yield;
-      const none = new Int16Array(sizeOf(region));
+      if (!inside && !line) return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
+      const none = blankPlane(sizeOf(region));
       const under = new Int16Array(4 * sizeOf(region));
       const over = new Int16Array(4 * sizeOf(region));
       work.kernels.paint(beside(inside ?? none, line ?? none, border.where), fill, under);

@@ -78,3 +78,48 @@ export const withStep = (sheet: Sheet, passId: string, stepId: string, change: (
     ...pass,
     steps: pass.steps.map((step) => (step.id === stepId ? change(step) : step)),
   }));
+
+/** A moment in printing: after a pass or one of its steps; a pass of null is the bare stock. */
+export interface Moment {
+  readonly pass: string | null;
+  readonly step: string | null;
+}
+
+/** Every moment in the order in which the ticket reads: a pass before its steps, what is in it if it is a group, each of its steps. */
+export const momentsOf = (sheet: Sheet): Moment[] => {
+  const visit = (passes: readonly Pass[]): Moment[] =>
+    passes.flatMap((pass) => [
+      { pass: pass.id, step: null },
+      ...(pass.source.kind === 'group' ? visit(pass.source.passes) : []),
+      ...pass.steps.map((step) => ({ pass: pass.id, step: step.id })),
+    ]);
+  return [{ pass: null, step: null }, ...visit(sheet.passes)];
+};
+
+export const sameMoment = (a: Moment, b: Moment): boolean => a.pass === b.pass && a.step === b.step;
+
+/** The sheet as it was at a moment: what comes later is off, but still there to be read by what is masked with it. */
+export const peeled = (sheet: Sheet, moment: Moment): Sheet => {
+  const moments = momentsOf(sheet);
+  const end = moments.findIndex((each) => sameMoment(each, moment));
+  if (end < 0) return sheet;
+  const shown = new Set(moments.slice(0, end + 1).map(({ pass, step }) => `${pass}/${step}`));
+  const change = (pass: Pass): Pass => ({
+    ...pass,
+    on: pass.on && shown.has(`${pass.id}/null`),
+    steps: pass.steps.map((step) => ({ ...step, on: step.on && shown.has(`${pass.id}/${step.id}`) })),
+    source: pass.source.kind === 'group' ? { ...pass.source, passes: pass.source.passes.map(change) } : pass.source,
+  });
+  return { ...sheet, passes: sheet.passes.map(change) };
+};
+
+/** The sheet with one pass printing by itself, within its groups if it is in any. */
+export const alone = (sheet: Sheet, id: string): Sheet => {
+  const holds = (pass: Pass): boolean => pass.id === id || (pass.source.kind === 'group' && pass.source.passes.some(holds));
+  const change = (pass: Pass): Pass => {
+    if (pass.id === id) return { ...pass, on: true, lay: { mode: 'normal', strength: pass.lay.strength } };
+    if (!holds(pass) || pass.source.kind !== 'group') return { ...pass, on: false };
+    return { ...pass, on: true, source: { ...pass.source, passes: pass.source.passes.map(change) } };
+  };
+  return { ...sheet, passes: sheet.passes.map(change) };
+};

@@ -66,6 +66,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly title: string;
   readonly family: Family;
   readonly purpose: string;
+  /** Other words that it is looked for by: what it does, the look it gives. */
+  readonly words: string;
   readonly dials: D;
   readonly takes: T;
   readonly gives: G;

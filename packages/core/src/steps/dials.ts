@@ -27,6 +27,10 @@ export interface ShareDial extends DialBase<number>, Ranged {
 export interface LengthDial extends DialBase<number>, Ranged {
   readonly type: 'length';
   readonly unit: 'mm';
+  /** Its scale is drawn by square roots, so that small lengths have room beside very large ones. */
+  readonly wide?: boolean;
+  /** Shown in typographic points while another dial has this value. */
+  readonly pointsWhen?: { readonly dial: string; readonly is: string };
 }
 export interface AngleDial extends DialBase<number>, Ranged {
   readonly type: 'angle';

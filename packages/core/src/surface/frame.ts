@@ -1,5 +1,6 @@
 import { boxAffine } from '../raster/place';
 import { ONE, sizeOf, type Region } from '../raster/raster';
+import { tilesOf } from '../raster/region';
 import type { Placement } from '../sheet/model';
 import { layeredNoise, smoothNoise } from './noise';
 
@@ -56,6 +57,9 @@ const SURE: Readonly<Record<ProceduralEdge, (dials: FrameDials) => number>> = {
   taped: ({ width, rough }) => rough * (12 + 0.012 * width) + 0.2,
 };
 
+/** Side of the pieces that are looked at first, to leave out those that lie clear of the frame. */
+const PIECE = 32;
+
 /**
  * Coverage of a rough frame round a placed box; beyond the box it holds or ends as the placement says. A function of
  * place and seed alone: the same at any scale and in any tiling.
@@ -68,30 +72,43 @@ export const frameCoverage = (dials: FrameDials, placement: Placement, pxPerMm: 
   const sure = SURE[dials.edge](dials) + (dials.edge === 'taped' ? 0.006 * dials.rough * Math.max(width, height) : 0);
   const out = new Int16Array(sizeOf(region));
   const sides = [0, 0, 0, 0];
-  for (let row = 0, i = 0; row < region.height; row++) {
-    const y = region.y + row + 0.5;
-    for (let column = 0; column < region.width; column++, i++) {
-      const x = region.x + column + 0.5;
-      const u = at.a * x + at.b * y + at.c;
-      const v = at.d * x + at.e * y + at.f;
-      sides[0] = v;
-      sides[1] = width - u;
-      sides[2] = height - v;
-      sides[3] = u;
-      const nearest = Math.min(sides[0], sides[1], sides[2], sides[3]);
-      let past = -1e3;
-      if (nearest < dials.width - sure) past = 1e3;
-      else if (nearest < dials.width + sure) {
-        for (let side = 0; side < 4; side++) {
-          const inwards = sides[side] as number;
-          if (inwards >= dials.width + sure) continue;
-          const upright = side % 2 === 1;
-          past = Math.max(past, edge({ inwards, along: upright ? v : u, side, length: upright ? height : width }, dials));
-        }
+  /** How far a place lies within the box, mm: less than nothing outside it. */
+  const look = (x: number, y: number): number => {
+    const u = at.a * x + at.b * y + at.c;
+    const v = at.d * x + at.e * y + at.f;
+    sides[0] = v;
+    sides[1] = width - u;
+    sides[2] = height - v;
+    sides[3] = u;
+    return Math.min(v, width - u, height - v, u);
+  };
+  const coverageAt = (x: number, y: number): number => {
+    const nearest = look(x, y);
+    let past = -1e3;
+    if (nearest < dials.width - sure) past = 1e3;
+    else if (nearest < dials.width + sure) {
+      for (let side = 0; side < 4; side++) {
+        const inwards = sides[side] as number;
+        if (inwards >= dials.width + sure) continue;
+        const upright = side % 2 === 1;
+        const along = (upright ? sides[0] : sides[3]) as number;
+        past = Math.max(past, edge({ inwards, along, side, length: upright ? height : width }, dials));
       }
-      let coverage = past * pxPerMm + 0.5;
-      if (placement.beyond === 'nothing') coverage = Math.min(coverage, nearest * pxPerMm + 0.5);
-      out[i] = Math.floor(Math.max(0, Math.min(1, coverage)) * ONE + 0.5);
+    }
+    const coverage = past * pxPerMm + 0.5;
+    return placement.beyond === 'nothing' ? Math.min(coverage, nearest * pxPerMm + 0.5) : coverage;
+  };
+  for (const piece of tilesOf(region, PIECE)) {
+    const right = piece.x + piece.width;
+    const foot = piece.y + piece.height;
+    // The least way in from a side is least at a corner of the piece.
+    const least = Math.min(look(piece.x, piece.y), look(right, piece.y), look(piece.x, foot), look(right, foot));
+    if (least > dials.width + sure + 1 / pxPerMm) continue;
+    for (let y = piece.y; y < foot; y++) {
+      let i = (y - region.y) * region.width + piece.x - region.x;
+      for (let x = piece.x; x < right; x++, i++) {
+        out[i] = Math.floor(Math.max(0, Math.min(1, coverageAt(x + 0.5, y + 0.5))) * ONE + 0.5);
+      }
     }
   }
   return out;

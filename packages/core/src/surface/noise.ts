@@ -7,7 +7,7 @@ export const chanceAt = (x: number, y: number, seed: number): number => {
 };
 
 /** Fade of Perlin's improved noise, 2002: 6t⁵ − 15t⁴ + 10t³. */
-const fade = (t: number): number => t * t * t * (t * (t * 6 - 15) + 10);
+export const fade = (t: number): number => t * t * t * (t * (t * 6 - 15) + 10);
 
 /** Smooth chance in the plane, 0 … 1, one hill or hollow a unit. */
 export const smoothNoise = (x: number, y: number, seed: number): number => {

@@ -10,6 +10,7 @@ import { routes } from './app.routes';
 import { benchFeature } from './state/bench';
 import { dispatchFeature } from './state/dispatch';
 import * as effects from './state/effects';
+import { fontsFeature } from './state/fonts';
 import { jobsFeature } from './state/jobs';
 
 export const appConfig: ApplicationConfig = {
@@ -22,6 +23,7 @@ export const appConfig: ApplicationConfig = {
     provideState(jobsFeature),
     provideState(benchFeature),
     provideState(dispatchFeature),
+    provideState(fontsFeature),
     provideEffects(effects),
     provideCharts({ registerables: [BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale] }),
     { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },

@@ -9,6 +9,7 @@ export const colourBack = defineStep({
   title: 'Colour back',
   family: 'colour',
   purpose: 'Brings the colour of the picture back through the screen.',
+  words: 'original colour tinted dots',
   dials: { share: share({ title: 'Colour', default: 0.35, more: 'more of the picture’s own colour in the ink' }) },
   takes: 'colour',
   gives: 'colour',

@@ -1,8 +1,18 @@
 import { LUMA } from '../../raster/convert';
-import { ONE, times } from '../../raster/raster';
+import { ONE, times, type Rgb } from '../../raster/raster';
+import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
 import { colour } from '../dials';
 import { toneTable } from '../tone/table';
+
+/** Red, green and blue of each tone. */
+const tintTables = remembering(4, String, (rgb: Rgb): Int16Array[] => {
+  const luma = (0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]) / ONE;
+  return rgb.map((channel) => {
+    const c = channel / ONE;
+    return toneTable((tone) => (tone <= luma ? (luma > 0 ? (c * tone) / luma : 0) : c + ((1 - c) * (tone - luma)) / (1 - luma)));
+  });
+});
 
 /** Every tone keeps its lightness (BT.709 luma) and takes the ink's hue: black, the ink at its own luma, white. */
 export const tint = defineStep({
@@ -11,6 +21,7 @@ export const tint = defineStep({
   title: 'Tint',
   family: 'colour',
   purpose: 'All tones in shades of one ink, each as light as it was.',
+  words: 'monochrome sepia wash colourise',
   dials: { ink: colour({ title: 'Ink', default: null }) },
   takes: 'colour',
   gives: 'colour',
@@ -20,11 +31,7 @@ export const tint = defineStep({
   draft: { behaviour: 'same' },
   *apply(input, { ink }, at, kernels) {
     const rgb = at.colourOf(ink);
-    const luma = (0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]) / ONE;
-    const tables = rgb.map((channel) => {
-      const c = channel / ONE;
-      return toneTable((tone) => (tone <= luma ? (luma > 0 ? (c * tone) / luma : 0) : c + ((1 - c) * (tone - luma)) / (1 - luma)));
-    });
+    const tables = tintTables(rgb);
     const pixels = input.data.length / 4;
     const tone = new Int16Array(pixels);
     const coverage = new Int16Array(pixels);

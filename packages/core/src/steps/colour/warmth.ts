@@ -1,4 +1,5 @@
 import { radiatorChromaticity, shiftedKelvin } from '../../units/mired';
+import { remembering } from '../../units/remember';
 import { decoded, encoded } from '../../units/srgb';
 import { defineStep } from '../declare';
 import { number } from '../dials';
@@ -23,6 +24,14 @@ export const warmthGains = (shift: number): readonly [number, number, number] =>
   return [r / luminance, g / luminance, b / luminance];
 };
 
+/** What becomes of each encoded value of red, green and blue. */
+const warmthTables = remembering(
+  4,
+  String,
+  (shift: number) =>
+    warmthGains(shift).map((gain) => toneTable((v) => encoded(Math.min(1, decoded(v) * gain)))) as [Int16Array, Int16Array, Int16Array],
+);
+
 /** A colour filter on the light: mired shift from 5500 K along the full radiator, in linear sRGB. */
 export const warmth = defineStep({
   kind: 'warmth',
@@ -30,6 +39,7 @@ export const warmth = defineStep({
   title: 'Warmth',
   family: 'colour',
   purpose: 'Warmer or colder light, as a filter over the lens would give.',
+  words: 'warm cold white balance sunset filter temperature faded',
   dials: { shift: number({ title: 'Shift', unit: 'mired', min: -120, max: 250, step: 1, default: 18, more: 'warmer' }) },
   takes: 'colour',
   gives: 'colour',
@@ -39,10 +49,10 @@ export const warmth = defineStep({
   draft: { behaviour: 'same' },
   summary: ({ shift }) => (shift < 0 ? `colder by ${-shift} mired` : `warmer by ${shift} mired`),
   *apply(input, { shift }, _, kernels) {
-    const [r, g, b] = warmthGains(shift).map((gain) => toneTable((v) => encoded(Math.min(1, decoded(v) * gain))));
+    const [r, g, b] = warmthTables(shift);
     yield;
     const data = new Int16Array(input.data.length);
-    kernels.channels(input.data, r as Int16Array, g as Int16Array, b as Int16Array, data);
+    kernels.channels(input.data, r, g, b, data);
     return { ...input, data };
   },
 });

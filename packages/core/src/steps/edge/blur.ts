@@ -28,6 +28,7 @@ export const blur = defineStep({
   title: 'Blur',
   family: 'edge',
   purpose: 'Out of focus: detail runs together.',
+  words: 'soft gaussian out of focus smooth',
   dials: { radius: length({ title: 'Radius', min: 0, max: 8, default: 0.3, more: 'softer' }) },
   takes: 'any',
   gives: 'same',

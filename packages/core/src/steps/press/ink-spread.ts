@@ -1,11 +1,14 @@
 import { HALF, ONE, type InkRaster, type Region } from '../../raster/raster';
-import { layeredNoise } from '../../surface/noise';
+import { chanceAt, fade } from '../../surface/noise';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
 import { length, seed, share } from '../dials';
 
-/** Length of a paper's fibres and their breadth, mm: how the ragged edge changes along and across the grain. */
-const FIBRE = { along: 1.1, across: 0.28 };
+/** The field of fibres repeats after so many mm, on a grid of so many points a side. */
+const PERIOD = 51.2;
+const POINTS = 512;
+/** Fibres along a period, and across it: each about 1.07 mm long and 0.28 mm broad. */
+const FIBRES = { along: 48, across: 180 };
 
 interface SpreadDials {
   readonly spread: number;
@@ -13,14 +16,44 @@ interface SpreadDials {
   readonly seed: number;
 }
 
-/** How far ink creeps at a place of the sheet, as a share of the spread: 1 on the whole, more along soft fibres. */
-const creepAt = (x: number, y: number, { ragged, seed: from }: SpreadDials): number => {
-  const across = layeredNoise(x / FIBRE.along, y / FIBRE.across, from, 2);
-  const down = layeredNoise(x / FIBRE.across, y / FIBRE.along, from + 17, 2);
-  return 1 + ragged * 4 * ((across + down) / 2 - 0.5);
+/** Smooth chance less a half that goes round after so many hills each way. */
+const roundNoise = (x: number, y: number, hillsX: number, hillsY: number, seed: number): number => {
+  const [xi, yi] = [Math.floor(x), Math.floor(y)];
+  const [u, v] = [fade(x - xi), fade(y - yi)];
+  const at = (i: number, j: number): number => chanceAt((xi + i) % hillsX, (yi + j) % hillsY, seed);
+  const top = at(0, 0) + (at(1, 0) - at(0, 0)) * u;
+  const foot = at(0, 1) + (at(1, 1) - at(0, 1)) * u;
+  return top + (foot - top) * v - 0.5;
 };
 
-/** Least and greatest of creepAt. */
+/** Fibres lying both ways, −½ … ½ (in fact well within), POINTS a side, and the first row and column again at the end. */
+const fibreField = remembering(4, String, (seed: number): Float32Array => {
+  const side = POINTS + 1;
+  const field = new Float32Array(side * side);
+  const { along, across } = FIBRES;
+  for (let y = 0; y < side; y++) {
+    for (let x = 0; x < side; x++) {
+      const [u, v] = [(x % POINTS) / POINTS, (y % POINTS) / POINTS];
+      field[y * side + x] =
+        (roundNoise(u * along, v * across, along, across, seed) + roundNoise(u * across, v * along, across, along, seed + 17)) / 2;
+    }
+  }
+  return field;
+});
+
+/** The field at a place of the sheet, straight between its points. */
+const fibreAt = (field: Float32Array, x: number, y: number): number => {
+  const [px, py] = [(x / PERIOD) * POINTS, (y / PERIOD) * POINTS];
+  const [fx, fy] = [Math.floor(px), Math.floor(py)];
+  const i = (fy & (POINTS - 1)) * (POINTS + 1) + (fx & (POINTS - 1));
+  const [u, v] = [px - fx, py - fy];
+  const top = (field[i] as number) + ((field[i + 1] as number) - (field[i] as number)) * u;
+  const below = i + POINTS + 1;
+  const foot = (field[below] as number) + ((field[below + 1] as number) - (field[below] as number)) * u;
+  return top + (foot - top) * v;
+};
+
+/** Least and greatest creep as a share of the spread: 1 on the whole, more along soft fibres. */
 const creepRange = ({ ragged }: SpreadDials): readonly [number, number] => [Math.max(0, 1 - 2 * ragged), 1 + 2 * ragged];
 
 /** Fraction bits that let a reach in pixels fit in 16 bits with its sign. */
@@ -56,22 +89,24 @@ const spreadInk = (
   const { coverage } = input;
   const [least, most] = creepRange(dials).map((share) => share * dials.spread * at.pxPerMm) as [number, number];
   const unit = 2 ** bits;
+  // Where every pixel prints all or nothing, only what side of the half it falls on is asked.
+  const [none, full] = at.edges === 'hard' && !at.draft ? [0.5, 0.5] : [0, 1];
+  const bare = Math.ceil((none - most) * unit) - 1;
+  const solid = Math.ceil((full - least) * unit);
+  const field = fibreField(dials.seed);
   const { width, height } = region;
+  const spreadPx = dials.spread * at.pxPerMm;
   for (let y = reach; y < height - reach; y++) {
-    for (let x = reach; x < width - reach; x++) {
-      const i = y * width + x;
-      const nearest = (far[i] as number) / unit;
-      if (nearest + most <= 0) {
-        coverage[i] = 0;
-        continue;
+    const mmY = (region.y + y + 0.5) / at.pxPerMm;
+    for (let i = y * width + reach, end = (y + 1) * width - reach; i < end; i++) {
+      const nearest = far[i] as number;
+      if (nearest <= bare) coverage[i] = 0;
+      else if (nearest >= solid) coverage[i] = ONE;
+      else {
+        const mmX = (region.x + i - y * width + 0.5) / at.pxPerMm;
+        const creep = Math.max(0, 1 + 4 * dials.ragged * fibreAt(field, mmX, mmY)) * spreadPx;
+        coverage[i] = Math.floor(Math.max(0, Math.min(1, nearest / unit + creep)) * ONE + 0.5);
       }
-      let creep = most;
-      if (nearest + least < 1) {
-        const mmX = (region.x + x + 0.5) / at.pxPerMm;
-        const mmY = (region.y + y + 0.5) / at.pxPerMm;
-        creep = Math.max(0, creepAt(mmX, mmY, dials)) * dials.spread * at.pxPerMm;
-      }
-      coverage[i] = Math.floor(Math.max(0, Math.min(1, nearest + creep)) * ONE + 0.5);
     }
   }
 };
@@ -86,6 +121,7 @@ export const inkSpread = defineStep({
   title: 'Ink spread',
   family: 'press',
   purpose: 'Ink creeps past the edge it was laid in, more on rough paper.',
+  words: 'bleed swell photocopy dot gain gain wet',
   dials: {
     spread: length({ title: 'Spread', min: 0, max: 1, default: 0.08, more: 'ink travels further' }),
     ragged: share({ title: 'Raggedness', default: 0.3, more: 'edges follow the paper’s fibres' }),

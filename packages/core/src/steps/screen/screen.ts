@@ -53,6 +53,7 @@ export const screen = defineStep({
   title: 'Screen',
   family: 'screen',
   purpose: 'Tone becomes dots of one ink.',
+  words: 'halftone dots lines print newspaper',
   dials: {
     shape: choice({ title: 'Shape', options: SHAPES, default: 'round', looks: 'dot shape' }),
     lpi: frequency({ title: 'Frequency', min: 0.5, max: 200, default: 8, more: 'finer, clearer' }),

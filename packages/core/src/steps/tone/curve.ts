@@ -15,6 +15,7 @@ export const curve = defineStep({
   title: 'Curve',
   family: 'tone',
   purpose: 'Any tone to any other, by a curve.',
+  words: 'contrast s-curve tones',
   dials: {
     points: curveDial({
       title: 'Curve',
@@ -56,6 +57,7 @@ export const curve = defineStep({
   amount: 'mix',
   reach: () => 0,
   locality: 'local',
+  summary: ({ points }) => `${points.length} handles`,
   draft: { behaviour: 'same' },
   apply: { table: ({ points }) => toneTable(throughPoints(points)) },
 });

@@ -1,8 +1,14 @@
 import { power } from '../../units/exact';
+import { remembering } from '../../units/remember';
 import { decoded, encoded } from '../../units/srgb';
 import { defineStep } from '../declare';
 import { number } from '../dials';
 import { toneTable } from './table';
+
+const exposed = remembering(4, String, (stops: number): Int16Array => {
+  const gain = power(2, stops);
+  return toneTable((v) => encoded(Math.min(1, decoded(v) * gain)));
+});
 
 /** Light · 2^stops, sRGB decoded and encoded again (IEC 61966-2-1). */
 export const exposure = defineStep({
@@ -11,6 +17,7 @@ export const exposure = defineStep({
   title: 'Exposure',
   family: 'tone',
   purpose: 'More or less light, as if the shutter had stayed open longer.',
+  words: 'brighter darker light stops photograph',
   dials: { stops: number({ title: 'Stops', unit: 'EV', min: -6, max: 6, step: 0.1, default: 0, more: 'lighter' }) },
   takes: 'colour',
   gives: 'colour',
@@ -20,8 +27,7 @@ export const exposure = defineStep({
   draft: { behaviour: 'same' },
   summary: ({ stops }) => `${stops > 0 ? '+' : ''}${Number(stops.toFixed(2))} EV`,
   *apply(input, { stops }, _, kernels) {
-    const gain = power(2, stops);
-    const table = toneTable((v) => encoded(Math.min(1, decoded(v) * gain)));
+    const table = exposed(stops);
     yield;
     const data = new Int16Array(input.data.length);
     kernels.channels(input.data, table, table, table, data);

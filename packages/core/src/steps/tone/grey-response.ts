@@ -81,6 +81,7 @@ export const greyResponse = defineStep({
   title: 'Grey response',
   family: 'tone',
   purpose: 'How bright each colour becomes when the picture goes to grey.',
+  words: 'black and white grey greyscale desaturate orthochromatic colours',
   dials: {
     by: choice({ title: 'Grey by', options: ['hue', 'shares'], default: 'hue' }),
     response: curve({
@@ -100,6 +101,7 @@ export const greyResponse = defineStep({
   amount: 'mix',
   reach: () => 0,
   locality: 'local',
+  summary: ({ by, response }) => (by === 'shares' ? 'by shares' : response.length === 0 ? 'even' : 'by hue'),
   draft: { behaviour: 'same' },
   *apply(input, { by, response, red, green, blue }, _, kernels) {
     const tone = new Int16Array(input.data.length / 4);

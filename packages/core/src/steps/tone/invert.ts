@@ -8,6 +8,7 @@ export const invert = defineStep({
   title: 'Invert',
   family: 'tone',
   purpose: 'Dark becomes light and light dark.',
+  words: 'negative reverse',
   dials: {},
   takes: 'tone',
   gives: 'tone',

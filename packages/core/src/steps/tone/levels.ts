@@ -21,6 +21,7 @@ export const levels = defineStep({
   title: 'Levels',
   family: 'tone',
   purpose: 'Where black and white begin, and how far the print goes towards them.',
+  words: 'contrast black point white point blown highlights',
   dials: {
     auto: toggle({ title: 'Find black and white', default: true }),
     clip: share({

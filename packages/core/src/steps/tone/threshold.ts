@@ -9,6 +9,7 @@ export const threshold = defineStep({
   title: 'Black and white',
   family: 'tone',
   purpose: 'A threshold: darker becomes black, lighter white, with as soft a passage as wanted.',
+  words: 'threshold bitmap photocopy hard contrast',
   dials: {
     cut: share({ title: 'Cut', default: 0.5, more: 'more becomes black' }),
     softness: share({ title: 'Softness', default: 0.05, more: 'a longer passage from black to white' }),

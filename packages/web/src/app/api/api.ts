@@ -2,7 +2,7 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import { Observable } from 'rxjs';
 import type { Sheet } from '@uvrant/core';
-import type { Asset, Job, JobContents, KeptSheet, SendOut, ServerEvent } from '../state/model';
+import type { Asset, Job, JobContents, KeptSheet, OwnFont, SendOut, ServerEvent } from '../state/model';
 
 /** What the server said was wrong, in a person's words. */
 export const messageOf = (error: unknown): string => {
@@ -58,6 +58,16 @@ export class Api {
 
   cancelSendOut(id: string): Observable<SendOut> {
     return this.http.post<SendOut>(`/api/send-outs/${id}/cancel`, {});
+  }
+
+  fonts(): Observable<OwnFont[]> {
+    return this.http.get<OwnFont[]>('/api/fonts');
+  }
+
+  addFont(file: File): Observable<OwnFont> {
+    const form = new FormData();
+    form.append('file', file, file.name);
+    return this.http.post<OwnFont>('/api/fonts', form);
   }
 
   fileUrl(sendOutId: string): string {

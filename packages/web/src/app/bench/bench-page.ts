@@ -1,6 +1,7 @@
 import { Component, HostListener, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { passesOf } from '@uvrant/core';
 import { BenchActions, benchFeature } from '../state/bench';
 import { DispatchActions } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -10,16 +11,20 @@ import { Rendering } from './rendering';
 import { SendOutBar } from './send-out-bar';
 import { Slug } from './slug';
 import { Table, type UnderPointer } from './table';
+import { TicketEdits } from './ticket-edits';
 import { Ticket } from './ticket';
+import { peelStep, rowsOf } from './ticket-rows';
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'color';
+  target instanceof HTMLTextAreaElement ||
+  target instanceof HTMLSelectElement ||
+  (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'color');
 
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
   imports: [Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
-  providers: [Rendering, Editing],
+  providers: [Rendering, Editing, TicketEdits],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left">
@@ -85,7 +90,10 @@ export class BenchPage {
   private readonly laidOut = this.store.selectSignal(benchFeature.selectId);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
+  private readonly peel = this.store.selectSignal(benchFeature.selectPeel);
+  private readonly edits = inject(TicketEdits);
   private readonly table = viewChild(Table);
+  private readonly ticket = viewChild(Ticket);
 
   protected readonly sheetDocument = computed(() => (this.laidOut() === this.sheet() ? this.document() : null));
   protected readonly problem = computed(() => {
@@ -101,7 +109,7 @@ export class BenchPage {
   protected readonly status = signal({ isTrue: false, scale: 1 });
   /** The pass whose original is compared with: the chosen one where it is a picture, else the first that is. */
   protected readonly originalOf = computed(() => {
-    const pictures = (this.document()?.passes ?? []).filter((pass) => pass.source.kind === 'picture');
+    const pictures = [...passesOf(this.document()?.passes ?? [])].filter((pass) => pass.source.kind === 'picture');
     return (pictures.find((pass) => pass.id === this.line().pass) ?? pictures[0])?.id ?? null;
   });
 
@@ -117,7 +125,7 @@ export class BenchPage {
   @HostListener('document:keydown', ['$event'])
   protected keyDown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey) return this.command(event);
-    if (isTyping(event.target)) return;
+    if (isTyping(event.target) || event.altKey) return;
     switch (event.key.toLowerCase()) {
       case 'u':
         this.held.set(true);
@@ -134,6 +142,26 @@ export class BenchPage {
         break;
       case 'n':
         this.goToPass(event.shiftKey ? -1 : 1);
+        break;
+      case ',':
+      case '.':
+        this.movePeel(event.key === ',' ? -1 : 1);
+        break;
+      case 'a':
+        this.ticket()?.adding.set(true);
+        break;
+      case 'd':
+        this.edits.duplicate();
+        break;
+      case 'g':
+        if (event.shiftKey) this.edits.ungroup();
+        else this.edits.group();
+        break;
+      case 'o':
+        this.edits.toggleAlone();
+        break;
+      case 'delete':
+        this.edits.remove();
         break;
       case 'escape':
         this.rendering.picking.set(null);
@@ -167,8 +195,15 @@ export class BenchPage {
     event.preventDefault();
   }
 
+  private movePeel(by: 1 | -1): void {
+    const sheet = this.document();
+    if (sheet) this.store.dispatch(BenchActions.ticketPeeled({ to: peelStep(sheet, this.peel(), by) }));
+  }
+
   private goToPass(by: 1 | -1): void {
-    const passes = this.document()?.passes ?? [];
+    const passes = rowsOf(this.document()?.passes ?? [])
+      .filter(({ kind }) => kind === 'pass')
+      .map(({ pass }) => pass);
     const at = passes.findIndex((pass) => pass.id === this.line().pass);
     const next = passes[at < 0 ? (by > 0 ? 0 : passes.length - 1) : (at + by + passes.length) % passes.length];
     if (next) this.store.dispatch(BenchActions.lineChosen({ line: { pass: next.id, step: null } }));

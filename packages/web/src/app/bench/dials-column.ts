@@ -1,9 +1,9 @@
 import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, inject, type Type } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { share, stepOfKind, type AnyDial, type Pass, type Step, type StepKind } from '@uvrant/core';
+import { share, stepOfKind, type StepKind } from '@uvrant/core';
 import { benchFeature } from '../state/bench';
-import { FIELDS } from './dials/field';
+import { dialLines } from './dial-lines';
 import { RangedField } from './dials/ranged-field';
 import { Editing } from './editing';
 import { GreyExtra } from './extras/grey-extra';
@@ -11,6 +11,8 @@ import { LevelsExtra } from './extras/levels-extra';
 import { ScreenExtra } from './extras/screen-extra';
 import { PassDials } from './pass-dials';
 import { SheetDials } from './sheet-dials';
+import { TicketEdits } from './ticket-edits';
+import { rowsOf } from './ticket-rows';
 
 /** What stands beside a kind's dials: its chart, its arithmetic, its reading. */
 const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly first: boolean }>> = {
@@ -32,6 +34,12 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
           <header>
             <h2>{{ declaration.title }}</h2>
             <p>{{ declaration.purpose }} {{ place() }}</p>
+            <div class="doing" role="group" aria-label="This step">
+              <button type="button" (click)="edits.shift(-1)">Earlier</button>
+              <button type="button" (click)="edits.shift(1)">Later</button>
+              <button type="button" (click)="edits.duplicate()">Duplicate</button>
+              <button type="button" (click)="edits.remove()">Remove</button>
+            </div>
           </header>
           @if (extra()?.first) {
             <ng-container *ngComponentOutlet="extra()!.type; inputs: { step, pass: pass(), sheet }" />
@@ -52,6 +60,7 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
               This Uvrant does not know this step (version {{ step.version }}). It is kept as it is and passes its input through; the sheet
               cannot be sent out until it is removed, or opened with a newer Uvrant.
             </p>
+            <div class="doing" role="group" aria-label="This step"><button type="button" (click)="edits.remove()">Remove</button></div>
           </header>
         }
       } @else if (pass(); as pass) {
@@ -66,6 +75,7 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
 export class DialsColumn {
   private readonly store = inject(Store);
   private readonly editing = inject(Editing);
+  protected readonly edits = inject(TicketEdits);
   protected readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
   protected readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
   protected readonly step = this.store.selectSignal(benchFeature.selectChosenStep);
@@ -81,34 +91,17 @@ export class DialsColumn {
   protected readonly place = computed(() => {
     const [sheet, pass, step] = [this.sheet(), this.pass(), this.step()];
     if (!sheet || !pass || !step) return '';
-    return `Pass ${sheet.passes.indexOf(pass) + 1}, step ${pass.steps.indexOf(step) + 1}.`;
-  });
-
-  private readonly shownDials = computed(() => {
-    const step = this.step();
-    const dials = Object.entries(this.declaration()?.dials ?? {});
-    return dials.filter(([, { shownWhen }]) => !shownWhen || step?.params[shownWhen.dial] === shownWhen.is);
+    const row = rowsOf(sheet.passes).find((each) => each.pass.id === pass.id);
+    return `Pass ${row?.number ?? ''}, step ${pass.steps.indexOf(step) + 1}.`;
   });
 
   protected readonly lines = computed(() => {
-    const [sheet, pass, step] = [this.sheet(), this.pass(), this.step()];
-    if (!sheet || !pass || !step) return [];
-    return this.shownDials().map(([name, dial]) => ({
-      name: `${step.id} ${name}`,
-      type: FIELDS[dial.type],
-      inputs: { dial, value: step.params[name], sheet, pass, change: this.changer(pass, step, name) },
-    }));
+    const [sheet, pass, step, declaration] = [this.sheet(), this.pass(), this.step(), this.declaration()];
+    if (!sheet || !pass || !step || !declaration) return [];
+    return dialLines(`${pass.id} ${step.id}`, declaration.dials, step.params, { sheet, pass }, (name, value, gesture) =>
+      this.editing.step(pass.id, step.id, (each) => ({ ...each, params: { ...each.params, [name]: value } }), gesture),
+    );
   });
-
-  /** One function a dial of a step for as long as the step is chosen, so that a line is not made anew while it moves. */
-  private changer(pass: Pass, step: Step, name: string): (value: unknown, held: boolean) => void {
-    const gesture = `${pass.id} ${step.id} ${name}`;
-    return (value, held) => {
-      const dial = (stepOfKind(step.kind)?.dials as Readonly<Record<string, AnyDial>>)[name];
-      if (!dial?.check(value).ok) return;
-      this.editing.step(pass.id, step.id, (each) => ({ ...each, params: { ...each.params, [name]: value } }), held ? gesture : null);
-    };
-  }
 
   protected readonly setAmount = (amount: unknown, held: boolean): void => {
     const [pass, step] = [this.pass(), this.step()];

@@ -1,17 +1,31 @@
-import { Injectable, inject } from '@angular/core';
+import { Injectable, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { findPass, withPass, type Pass, type Sheet, type Step } from '@uvrant/core';
-import { BenchActions, benchFeature } from '../state/bench';
+import { findPass, referenceFault, withPass, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { BenchActions, benchFeature, type Line } from '../state/bench';
 
 /** Changes to the sheet on the bench. Changes of one gesture undo as one; a change to nothing new ends the gesture. */
 @Injectable()
 export class Editing {
   private readonly store = inject(Store);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
+  private readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
 
-  sheet(change: (sheet: Sheet) => Sheet, gesture: string | null = null): void {
+  /** Why the latest edit was not made; null once another was. */
+  readonly refused = signal<string | null>(null);
+
+  /** Makes an edit, unless it would let a pass read one that is not printed before it; then it says why. */
+  sheet(change: (sheet: Sheet) => Sheet, gesture: string | null = null): boolean {
     const sheet = this.document();
-    if (sheet) this.store.dispatch(BenchActions.sheetEdited({ document: change(sheet), gesture }));
+    if (!sheet) return false;
+    const document = change(sheet);
+    const fault = referenceFault(document);
+    if (fault && !referenceFault(sheet)) {
+      this.refused.set(`Not done: ${fault}. Change that first.`);
+      return false;
+    }
+    this.refused.set(null);
+    this.store.dispatch(BenchActions.sheetEdited({ document, gesture }));
+    return true;
   }
 
   pass(id: string, change: (pass: Pass) => Pass, gesture: string | null = null): void {
@@ -19,11 +33,24 @@ export class Editing {
     const pass = sheet && findPass(sheet, id);
     if (!pass) return;
     const next = change(pass);
-    if (JSON.stringify(next) === JSON.stringify(pass)) this.store.dispatch(BenchActions.gestureEnded());
+    if (JSON.stringify(next) === JSON.stringify(pass)) this.endGesture();
     else this.sheet((each) => withPass(each, id, () => next), gesture);
   }
 
   step(passId: string, stepId: string, change: (step: Step) => Step, gesture: string | null = null): void {
     this.pass(passId, (pass) => ({ ...pass, steps: pass.steps.map((step) => (step.id === stepId ? change(step) : step)) }), gesture);
+  }
+
+  endGesture(): void {
+    this.store.dispatch(BenchActions.gestureEnded());
+  }
+
+  choose(line: Line): void {
+    this.store.dispatch(BenchActions.lineChosen({ line }));
+  }
+
+  /** Ids of the chosen passes, the line's own first. */
+  chosenIds(): readonly string[] {
+    return this.chosen();
   }
 }

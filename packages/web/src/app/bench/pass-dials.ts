@@ -1,121 +1,163 @@
+import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { BLEND_MODES, choice, colour, levelSide, placed, share, type AnyDial, type ColourRef, type Pass, type Sheet } from '@uvrant/core';
+import { movePass, placeOf, sourceOfKind, type DialledSource, type Pass, type Sheet, type Source } from '@uvrant/core';
+import { benchFeature } from '../state/bench';
 import { jobsFeature } from '../state/jobs';
-import { ChoiceField } from './dials/choice-field';
-import { ColourField } from './dials/colour-field';
-import { RangedField } from './dials/ranged-field';
+import { dialLines } from './dial-lines';
 import { Editing } from './editing';
+import { LayDials } from './lay-dials';
+import { PlacementDials } from './placement-dials';
+import { Rendering } from './rendering';
+import { TicketEdits } from './ticket-edits';
 
-const LAY = choice({ title: 'Lay', options: BLEND_MODES.map((mode) => mode.name), default: 'normal' });
-const STRENGTH = share({ title: 'Strength', default: 1, more: 'more ink of this pass' });
-const FIT = choice({ title: 'Picture', options: ['fill', 'whole'], default: 'fill' });
-const INK = colour({ title: 'Ink', default: null });
+const PURPOSES: Partial<Record<Source['kind'], string>> = {
+  picture: 'A picture, printed through its steps.',
+  group: 'Passes treated and laid down together; a lay inside never reaches out.',
+  sheet: 'Another sheet of this job, as it is now.',
+  overall: 'Treats everything printed so far; without steps it is laid over itself.',
+};
 
-/** How a pass lies on the sheet and goes down. */
+/** A pass: its source’s dials, how it lies on the sheet and how it goes down. */
 @Component({
   selector: 'uv-pass-dials',
-  imports: [ChoiceField, ColourField, RangedField],
+  imports: [NgComponentOutlet, LayDials, PlacementDials],
   template: `
     <header>
       <h2><input [value]="pass().name" aria-label="Name of the pass" maxlength="120" (change)="rename(name)" #name /></h2>
-      <p>{{ purpose() }}</p>
+      @if (chosen().length > 1) {
+        <p>{{ chosen().length }} passes are chosen; the dials are of this one.</p>
+      } @else {
+        <p>{{ purpose() }}</p>
+      }
+      <div class="doing" role="group" aria-label="This pass">
+        <button type="button" (click)="edits.duplicate()">Duplicate</button>
+        <button type="button" [attr.aria-pressed]="isAlone()" (click)="edits.toggleAlone()">
+          {{ isAlone() ? 'Show all' : 'Show alone' }}
+        </button>
+        <button type="button" (click)="edits.group()">Group</button>
+        @if (pass().source.kind === 'group') {
+          <button type="button" (click)="edits.ungroup()">Ungroup</button>
+        }
+        <button type="button" (click)="edits.remove()">Remove</button>
+      </div>
+      @if (otherSheets().length > 0) {
+        <div class="menu">
+          <select aria-label="Copy to another sheet" (change)="copyTo(copy)" #copy>
+            <option value="">Copy to another sheet…</option>
+            @for (other of otherSheets(); track other.id) {
+              <option [value]="other.id">{{ other.document.name }}</option>
+            }
+          </select>
+        </div>
+      }
     </header>
-    @if (pass().source.kind === 'flat') {
-      <uv-colour-field [dial]="ink" [value]="flatColour()" [sheet]="sheet()" [pass]="pass()" [change]="setInk" />
+    @for (stray of strays(); track stray.id) {
+      <p class="uv-warn block" role="status">
+        “{{ stray.name }}” stands outside this group and is not treated with it.
+        <button type="button" (click)="takeIn(stray)">Take it in</button>
+      </p>
     }
-    <uv-choice-field [dial]="lay" [value]="pass().lay.mode" [change]="setLay" />
-    <p class="note">{{ modePurpose() }}</p>
-    <uv-ranged-field [dial]="strength" [value]="pass().lay.strength" [change]="setStrength" />
-    @if (asset(); as asset) {
-      <uv-choice-field [dial]="fit" [value]="pass().placement.fit" [change]="setFit" />
+    @for (line of lines(); track line.name) {
+      <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
+    }
+    @if (setting(); as set) {
       <div class="note">
-        <dl class="uv-sums">
-          <dt>Picture</dt>
-          <dd>{{ asset.width }} × {{ asset.height }} px, {{ asset.depth }} bit</dd>
-          <dt>At this size</dt>
-          <dd>{{ effectivePpi() }} ppi</dd>
-        </dl>
-        @if (effectivePpi() < 100) {
-          <p class="uv-warn">
-            The picture gives {{ effectivePpi() }} ppi at this size: fine tones will look soft. A screen up to
-            {{ (effectivePpi() / 2).toFixed(0) }} lpi still suits it.
-          </p>
+        Capitals {{ capMm() }} mm high.
+        @if (set.missing) {
+          <p class="uv-warn" role="status">This font has no “{{ set.missing }}”: choose another font, or other letters.</p>
         }
       </div>
     }
-  `,
-  styleUrl: './dials-column.scss',
-  styles: `
-    input {
-      width: 100%;
-      border: 0;
-      border-bottom: 1px solid transparent;
-      background: none;
-      padding: 0;
-      font: inherit;
-      &:hover,
-      &:focus {
-        border-bottom-color: var(--ink);
-      }
-    }
-    :host {
-      border-left: 0;
-    }
-    .note {
-      padding: 6px 12px;
-      border-bottom: var(--line);
-      color: var(--soft);
-      font-size: 11.5px;
+    <uv-lay-dials [pass]="pass()" [sheet]="sheet()" />
+    @if (isPlaced()) {
+      <uv-placement-dials [pass]="pass()" [sheet]="sheet()" />
     }
   `,
+  styleUrls: ['./dials-column.scss', './pass-dials.scss'],
 })
 export class PassDials {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
-  private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
+  private readonly rendering = inject(Rendering);
+  private readonly store = inject(Store);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly id = this.store.selectSignal(benchFeature.selectId);
+  private readonly only = this.store.selectSignal(benchFeature.selectAlone);
+  protected readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
+  protected readonly edits = inject(TicketEdits);
 
-  protected readonly lay = LAY as unknown as Extract<AnyDial, { type: 'choice' }>;
-  protected readonly fit = FIT as unknown as Extract<AnyDial, { type: 'choice' }>;
-  protected readonly strength = STRENGTH;
-  protected readonly ink = INK;
-
-  protected readonly asset = computed(() => {
-    const { source } = this.pass();
-    return source.kind === 'picture' ? (this.assets().find((each) => each.sha256 === source.picture.sha256) ?? null) : null;
-  });
-  protected readonly effectivePpi = computed(() => {
-    const asset = this.asset();
-    return asset ? Math.round((levelSide(asset.width, 0) * 25.4) / this.pass().placement.width) : 0;
-  });
-  protected readonly purpose = computed(() =>
-    this.pass().source.kind === 'picture' ? 'A picture, printed through its steps.' : 'One ink all over.',
+  protected readonly otherSheets = computed(() => this.sheets().filter((each) => each.id !== this.id()));
+  protected readonly isAlone = computed(() => this.only() === this.pass().id);
+  protected readonly declaration = computed(() => sourceOfKind(this.pass().source.kind) ?? null);
+  protected readonly purpose = computed(
+    () => this.declaration()?.purpose ?? PURPOSES[this.pass().source.kind] ?? 'This Uvrant does not know this source.',
   );
-  protected readonly modePurpose = computed(() => BLEND_MODES.find((mode) => mode.name === this.pass().lay.mode)?.purpose ?? '');
-  protected readonly flatColour = computed<ColourRef | null>(() => {
-    const { source } = this.pass();
-    return source.kind === 'flat' ? source.colour : null;
+  protected readonly isPlaced = computed(() => !['group', 'overall'].includes(this.pass().source.kind));
+  protected readonly setting = computed(() => (this.pass().source.kind === 'type' ? this.rendering.setting() : null));
+  protected readonly capMm = computed(() => {
+    const set = this.setting();
+    return set ? set.lines.map(({ em }) => (em * set.cap).toFixed(1)).join(', ') : '';
   });
 
-  private edit(change: (pass: Pass) => Pass, gesture: string | null = null): void {
-    this.editing.pass(this.pass().id, change, gesture);
+  protected readonly lines = computed(() => {
+    const [pass, sheet, declaration] = [this.pass(), this.sheet(), this.declaration()];
+    if (!declaration) return [];
+    const source = pass.source as DialledSource;
+    return dialLines(
+      pass.id,
+      declaration.dials,
+      source as unknown as Readonly<Record<string, unknown>>,
+      { sheet, pass },
+      (name, value, gesture) =>
+        this.editing.pass(pass.id, (each) => ({ ...each, source: { ...each.source, [name]: value } as Source }), gesture),
+    );
+  });
+
+  /** Neighbours of a group that are of the kind most of its passes are. */
+  protected readonly strays = computed<readonly Pass[]>(() => {
+    const { id, source } = this.pass();
+    if (source.kind !== 'group' || source.passes.length === 0) return [];
+    const kinds = source.passes.map((each) => each.source.kind);
+    const [most] = [...new Set(kinds)].sort((a, b) => kinds.filter((k) => k === b).length - kinds.filter((k) => k === a).length);
+    const place = placeOf(this.sheet(), id);
+    const siblings = siblingsOf(this.sheet(), place?.group ?? null);
+    const at = siblings.findIndex((each) => each.id === id);
+    return [siblings[at - 1], siblings[at + 1]].filter((each): each is Pass => each !== undefined && each.source.kind === most);
+  });
+
+  protected takeIn(stray: Pass): void {
+    const { id, source } = this.pass();
+    if (source.kind !== 'group') return;
+    const siblings = siblingsOf(this.sheet(), placeOf(this.sheet(), id)?.group ?? null);
+    const isBefore = siblings.findIndex((each) => each.id === stray.id) < siblings.findIndex((each) => each.id === id);
+    this.editing.sheet((sheet) => movePass(sheet, stray.id, { group: id, after: isBefore ? null : (source.passes.at(-1)?.id ?? null) }));
   }
 
   protected rename(entry: HTMLInputElement): void {
     const name = entry.value.trim();
-    if (name) this.edit((pass) => ({ ...pass, name }));
+    if (name) this.editing.pass(this.pass().id, (pass) => ({ ...pass, name }));
     else entry.value = this.pass().name;
   }
 
-  protected readonly setLay = (mode: unknown): void => this.edit((pass) => ({ ...pass, lay: { ...pass.lay, mode: mode as string } }));
-  protected readonly setStrength = (strength: unknown, held: boolean): void =>
-    this.edit((pass) => ({ ...pass, lay: { ...pass.lay, strength: strength as number } }), held ? `${this.pass().id} strength` : null);
-  protected readonly setInk = (colour: unknown, held: boolean): void =>
-    this.edit((pass) => ({ ...pass, source: { kind: 'flat', colour: colour as ColourRef } }), held ? `${this.pass().id} ink` : null);
-  protected readonly setFit = (fit: unknown): void => {
-    const asset = this.asset();
-    if (asset)
-      this.edit((pass) => ({ ...pass, placement: placed(this.sheet().size, asset, fit as 'fill' | 'whole', pass.placement.beyond) }));
-  };
+  protected copyTo(entry: HTMLSelectElement): void {
+    const other = this.otherSheets().find((each) => each.id === entry.value);
+    entry.value = '';
+    if (other) this.edits.copyTo(other);
+  }
 }
+
+const siblingsOf = (sheet: Sheet, group: string | null): readonly Pass[] => {
+  if (group === null) return sheet.passes;
+  const search = (passes: readonly Pass[]): readonly Pass[] | null => {
+    for (const pass of passes) {
+      if (pass.source.kind !== 'group') continue;
+      if (pass.id === group) return pass.source.passes;
+      const inside = search(pass.source.passes);
+      if (inside) return inside;
+    }
+    return null;
+  };
+  return search(sheet.passes) ?? [];
+};

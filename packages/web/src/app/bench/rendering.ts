@@ -1,7 +1,8 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Engine, TaskCancelled } from '../engine/engine';
-import type { BareMask, InkShares, Pixels, StepReading } from '../engine/protocol';
+import { findPass, passesOf, printedSheets, type Sheet } from '@uvrant/core';
+import type { BareMask, InkShares, MeanTones, Pixels, StepReading, TypeSetting } from '../engine/protocol';
 import { benchFeature } from '../state/bench';
 import { jobsFeature } from '../state/jobs';
 
@@ -18,26 +19,58 @@ export class Rendering {
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
 
-  /** What tasks on the sheet as it is now are asked for by; null before there is one. */
-  readonly version = computed(() => {
+  private readonly shown = this.store.selectSignal(benchFeature.selectShown);
+  private readonly id = this.store.selectSignal(benchFeature.selectId);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+
+  /** A sheet that is only tried: shown on the table in place of the real one, never kept. */
+  readonly trial = signal<Sheet | null>(null);
+
+  /** What tasks on the whole sheet as it is now are asked for by; null before there is one. */
+  readonly whole = computed(() => {
     const document = this.document();
-    return document ? this.engine.open(document, this.assets()) : null;
+    return document ? this.open(document) : null;
   });
+  /** The same for what the table shows: up to the peel line, one pass alone, or something that is tried. */
+  readonly version = computed(() => {
+    const [document, shown, trial] = [this.document(), this.shown(), this.trial()];
+    if (trial) return this.open(trial);
+    return shown === document || !shown ? this.whole() : this.open(shown);
+  });
+
+  /** Gives the workers a sheet and those that it prints; the number that tasks on it are asked for by. */
+  open(sheet: Sheet): number {
+    const [id, document] = [this.id(), this.document()];
+    const kept = this.sheets();
+    const others = printedSheets(sheet, (each) => (each === id ? (document ?? undefined) : kept.find((one) => one.id === each)?.document));
+    return this.engine.open(sheet, this.assets(), Object.fromEntries(others));
+  }
+
+  /** How a picture pass of a sheet that is only tried would go down over what lies beneath it. */
+  async tonesOf(sheet: Sheet, pass: string): Promise<MeanTones> {
+    return this.engine.ask({ kind: 'tones', version: this.open(sheet), pass });
+  }
   /** Changes only when what is unprinted does: a source, or where it lies. */
   private readonly sourceName = computed(() => {
     const document = this.document();
     return JSON.stringify(
-      document && [document.size, document.ppi, document.passes.map(({ id, source, placement }) => ({ id, source, placement }))],
+      document && [
+        document.size,
+        document.ppi,
+        [...passesOf(document.passes)].map(({ id, source, placement }) => ({ id, source, placement })),
+      ],
     );
   });
   readonly unprintedVersion = computed(() => {
     this.sourceName();
-    return untracked(this.version);
+    return untracked(this.whole);
   });
 
   readonly inks = signal<InkShares | null>(null);
   readonly reading = signal<StepReading | null>(null);
   readonly bare = signal<BareMask | null>(null);
+  /** How the chosen type pass is set. */
+  readonly setting = signal<TypeSetting | null>(null);
   readonly small = signal<Readonly<Record<string, Pixels>>>({});
   readonly problem = signal<string | null>(null);
   readonly showBare = signal(false);
@@ -46,28 +79,37 @@ export class Rendering {
 
   constructor() {
     this.whenQuiet(
-      () => ({ version: this.version(), line: this.line() }),
+      () => ({ version: this.whole(), line: this.line() }),
       async ({ version, line }, signal) => {
         const document = untracked(this.document);
-        const known = line.step !== null && document?.passes.some((pass) => pass.id === line.pass);
+        const known = line.step !== null && line.pass !== null && document && findPass(document, line.pass);
         if (version === null || !known) return this.reading.set(null);
         const task = { kind: 'reading', version, pass: line.pass as string, step: line.step } as const;
         this.reading.set(await this.engine.ask(task, signal));
       },
     );
     this.whenQuiet(
-      () => ({ version: this.version(), document: this.document() }),
+      () => ({ version: this.whole(), line: this.line() }),
+      async ({ version, line }, signal) => {
+        const document = untracked(this.document);
+        const pass = document && line.pass !== null ? findPass(document, line.pass) : undefined;
+        if (version === null || pass?.source.kind !== 'type') return this.setting.set(null);
+        this.setting.set(await this.engine.ask({ kind: 'setting', version, pass: pass.id }, signal));
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), document: this.document() }),
       async ({ version, document }, signal) => {
         if (version === null || !document) return;
         this.inks.set(await this.engine.ask({ kind: 'inks', version }, signal));
-        for (const { id } of document.passes) {
+        for (const { id } of passesOf(document.passes)) {
           const pixels = await this.engine.ask({ kind: 'picture', version, side: SMALL_SIDE, after: id }, signal);
           this.small.update((small) => ({ ...small, [id]: pixels }));
         }
       },
     );
     this.whenQuiet(
-      () => ({ version: this.version(), wanted: this.showBare(), pass: this.screened() }),
+      () => ({ version: this.whole(), wanted: this.showBare(), pass: this.screened() }),
       async ({ version, wanted, pass }, signal) => {
         if (version === null || !wanted || pass === null) return this.bare.set(null);
         this.bare.set(await this.engine.ask({ kind: 'bare', version, pass }, signal));
@@ -77,7 +119,9 @@ export class Rendering {
 
   /** The pass whose bare light is asked about: the chosen one, or the first that is screened. */
   private readonly screened = computed(() => {
-    const screenedPasses = (this.document()?.passes ?? []).filter((pass) => pass.steps.some((step) => step.kind === 'screen' && step.on));
+    const screenedPasses = [...passesOf(this.document()?.passes ?? [])].filter((pass) =>
+      pass.steps.some((step) => step.kind === 'screen' && step.on),
+    );
     return (screenedPasses.find((pass) => pass.id === this.line().pass) ?? screenedPasses[0])?.id ?? null;
   });
 

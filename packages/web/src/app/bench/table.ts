@@ -13,10 +13,15 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { hueOf, trueScale, type Sheet } from '@uvrant/core';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { Task, TilePlace } from '../engine/protocol';
+import { BenchActions, benchFeature } from '../state/bench';
 import { Lengths } from '../ui/lengths';
+import { Editing } from './editing';
+import { Handles } from './handles';
+import { passesAt } from './placing-box';
 import { Rendering } from './rendering';
 import { drawRuler } from './ruler';
 import { TileLayer, placeName } from './tile-layer';
@@ -35,6 +40,7 @@ import {
 
 const RULER = 18;
 const LEAST_ZOOM = 0.01;
+const CLICK_PX = 4;
 
 /** What lies under the pointer. */
 export interface UnderPointer {
@@ -49,6 +55,7 @@ export interface UnderPointer {
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
 @Component({
   selector: 'uv-table',
+  imports: [Handles],
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
     <canvas class="ruler down" aria-hidden="true" #down></canvas>
@@ -64,13 +71,16 @@ export interface UnderPointer {
       [class.pick]="rendering.picking() !== null"
       (pointerdown)="press($event)"
       (pointermove)="move($event)"
-      (pointerup)="release()"
-      (pointercancel)="release()"
+      (pointerup)="release($event)"
+      (pointercancel)="release(null)"
       (pointerleave)="pointed.emit(null)"
       (wheel)="wheel($event)"
       #bed
     >
       <canvas #canvas></canvas>
+      @if (handled()) {
+        <uv-handles [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" (clicked)="choose($event)" />
+      }
       @if (wipe() !== null && !held()) {
         <div
           class="wipe"
@@ -116,6 +126,9 @@ export class Table {
   protected readonly lengths = inject(Lengths);
   protected readonly rendering = inject(Rendering);
   private readonly engine = inject(Engine);
+  private readonly editing = inject(Editing);
+  private readonly store = inject(Store);
+  private readonly line = this.store.selectSignal(benchFeature.selectLine);
 
   private readonly bed = viewChild.required<ElementRef<HTMLElement>>('bed');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -127,18 +140,24 @@ export class Table {
   private readonly atFit = signal(true);
   protected readonly dragging = signal<'move' | 'wipe' | null>(null);
   private lastPointer = { x: 0, y: 0 };
+  /** Where the pointer went down, until it has clearly moved. */
+  private pressed: { readonly x: number; readonly y: number } | null = null;
 
   private readonly print = new TileLayer();
   private readonly unprinted = new TileLayer();
   private readonly pending = new Map<string, AbortController>();
   private readonly drawn = signal(0);
   private readonly isTrue = signal(false);
+  /** Handles stay off what is only looked at. */
+  protected readonly handled = computed(
+    () => !this.held() && this.wipe() === null && !this.rendering.picking() && !this.spaceHeld() && !this.rendering.trial(),
+  );
   protected readonly status = computed(() => (this.isTrue() ? 'true' : 'draft'));
 
   private readonly pixels = computed<Extent>(() => trueScale(this.sheet().size, this.sheet().ppi));
   /** Sheet pixels a millimetre. */
-  private readonly perMm = computed(() => this.sheet().ppi / 25.4);
-  private readonly shown = computed<Viewport>(() => {
+  protected readonly perMm = computed(() => this.sheet().ppi / 25.4);
+  protected readonly shown = computed<Viewport>(() => {
     const view = this.view();
     return this.atFit() || !view ? fitted(this.size(), this.pixels()) : view;
   });
@@ -407,6 +426,7 @@ export class Table {
     this.bed().nativeElement.focus({ preventScroll: true });
     this.bed().nativeElement.setPointerCapture(event.pointerId);
     this.lastPointer = point;
+    this.pressed = event.button === 0 && !this.spaceHeld() ? point : null;
     this.dragging.set('move');
   }
 
@@ -421,6 +441,9 @@ export class Table {
   protected move(event: PointerEvent): void {
     const point = this.pointOf(event);
     if (this.dragging() === 'move') {
+      const start = this.pressed;
+      if (start && Math.hypot(point.x - start.x, point.y - start.y) <= CLICK_PX) return;
+      this.pressed = null;
       this.place(movedBy(this.shown(), point.x - this.lastPointer.x, point.y - this.lastPointer.y));
       this.lastPointer = point;
     } else if (this.dragging() === 'wipe') {
@@ -429,8 +452,23 @@ export class Table {
     this.pointed.emit(this.under(point));
   }
 
-  protected release(): void {
+  protected release(event: PointerEvent | null): void {
+    if (event && this.pressed && this.dragging() === 'move') this.choose(event);
+    this.pressed = null;
     this.dragging.set(null);
+  }
+
+  /** The uppermost pass under the pointer; at the same place again the next one below. With Ctrl or Shift one more. */
+  protected choose(event: PointerEvent): void {
+    const { x, y } = this.onSheet(this.pointOf(event));
+    const there = passesAt(this.sheet(), x / this.perMm(), y / this.perMm());
+    const { pass, step } = this.line();
+    const at = there.findIndex((each) => each.id === pass && step === null);
+    const next = there[at < 0 ? 0 : (at + 1) % there.length];
+    if (event.ctrlKey || event.metaKey || event.shiftKey) {
+      const more = there.find((each) => !this.editing.chosenIds().includes(each.id)) ?? next;
+      if (more) this.store.dispatch(BenchActions.passChosenToo({ id: more.id }));
+    } else this.editing.choose({ pass: next?.id ?? null, step: null });
   }
 
   private moveWipe(to: number): void {

@@ -1,18 +1,23 @@
-import { Component, ElementRef, computed, inject } from '@angular/core';
+import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import { NgTemplateOutlet } from '@angular/common';
+import { Component, ElementRef, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Pass, Step } from '@uvrant/core';
+import { momentsOf, sameMoment, type Moment, type Pass, type Step } from '@uvrant/core';
 import { BenchActions, benchFeature, type Line } from '../state/bench';
 import { Lengths } from '../ui/lengths';
 import { PixelsView } from '../ui/pixels';
 import { Tick } from '../ui/tick';
+import { AddRow } from './add-row';
 import { Editing } from './editing';
 import { Rendering } from './rendering';
-import { layInWords, percent, stepInWords, stepTitle } from './words';
+import { TicketEdits } from './ticket-edits';
+import { isLater, placeBehind, rowsOf, type Row } from './ticket-rows';
+import { passInWords, percent, stepInWords, stepTitle } from './words';
 
 /** The ticket: a form in printing order, each pass with the sheet as it is after it. */
 @Component({
   selector: 'uv-ticket',
-  imports: [PixelsView, Tick],
+  imports: [PixelsView, Tick, CdkDrag, CdkDropList, NgTemplateOutlet, AddRow],
   template: `
     @if (sheet(); as sheet) {
       <button
@@ -54,78 +59,181 @@ import { layInWords, percent, stepInWords, stepTitle } from './words';
           </b>
         </span>
       </button>
-      <ol aria-label="Passes in printing order">
-        @for (pass of sheet.passes; track pass.id; let n = $index) {
-          <li class="pass" [class.off]="!pass.on">
-            <div class="number">
-              <b>{{ n + 1 }}</b>
-              <uv-tick [on]="pass.on" [label]="pass.name + ' prints'" (toggled)="setPass(pass, $event)" />
-            </div>
-            <button
-              type="button"
-              class="line row"
-              [class.uv-hatched]="isOn(pass.id, null)"
-              [attr.aria-current]="isOn(pass.id, null)"
-              (click)="choose(pass.id, null)"
-              (keydown)="arrows($event)"
-            >
-              <uv-pixels
-                class="small"
-                [pixels]="rendering.small()[pass.id] ?? null"
-                [stock]="sheet.stock.colour"
-                [label]="'After ' + pass.name"
-              />
-              <span class="name">
-                <b>{{ pass.name }}</b>
-                <span>{{ words(pass) }}</span>
-              </span>
-              <span class="share">
-                <b>{{ share(pass) }}</b>
-                <small>ink %</small>
-              </span>
-            </button>
+      @if (editing.refused(); as why) {
+        <p class="refused" role="alert">
+          {{ why }}
+          <button type="button" (click)="editing.refused.set(null)">Close</button>
+        </p>
+      }
+      @if (only(); as id) {
+        <p class="refused note" role="status">
+          Only “{{ nameOf(id) }}” is shown.
+          <button type="button" (click)="showAll()">Show everything</button>
+        </p>
+      }
+      <ol aria-label="Passes in printing order" cdkDropList (cdkDropListDropped)="drop($event)">
+        @if (isPeeledAt({ pass: null, step: null })) {
+          <li><ng-container [ngTemplateOutlet]="peelLine" /></li>
+        }
+        @for (row of rows(); track row.key) {
+          <li
+            class="block"
+            cdkDrag
+            cdkDragLockAxis="y"
+            [cdkDragDisabled]="row.kind !== 'pass'"
+            [style.--depth]="row.depth"
+            [class.off]="!row.pass.on"
+            [class.child]="row.depth > 0"
+          >
+            @if (row.kind === 'pass') {
+              <div class="pass" [class.later]="later()({ pass: row.pass.id, step: null })">
+                <div class="number" title="Drag to another place in the printing order">
+                  <b>{{ row.number }}</b>
+                  <uv-tick [on]="row.pass.on" [label]="row.pass.name + ' prints'" (toggled)="setPass(row.pass, $event)" />
+                </div>
+                <button
+                  type="button"
+                  class="line row"
+                  [attr.data-moment]="row.pass.id + '/'"
+                  [class.uv-hatched]="isOn(row.pass.id, null) || isToo(row.pass.id)"
+                  [attr.aria-current]="isOn(row.pass.id, null)"
+                  (click)="press($event, row.pass.id)"
+                  (keydown)="arrows($event)"
+                >
+                  <uv-pixels
+                    class="small"
+                    [pixels]="rendering.small()[row.pass.id] ?? null"
+                    [stock]="sheet.stock.colour"
+                    [label]="'After ' + row.pass.name"
+                  />
+                  <span class="name">
+                    <b>{{ row.pass.name }}</b>
+                    <span>{{ words(row.pass, sheet) }}</span>
+                  </span>
+                  <span class="share">
+                    <b>{{ share(row.pass) }}</b>
+                    <small>ink %</small>
+                  </span>
+                </button>
+              </div>
+            }
+            @if (isPeeledAt(row.kind === 'pass' ? { pass: row.pass.id, step: null } : null)) {
+              <ng-container [ngTemplateOutlet]="peelLine" />
+            }
+            @for (step of row.steps; track step.id) {
+              <div class="step" [class.off]="!step.on || !row.pass.on" [class.later]="later()({ pass: row.pass.id, step: step.id })">
+                <div class="number">
+                  <uv-tick [on]="step.on" [label]="title(step) + ' on'" (toggled)="setStep(row.pass, step, $event)" />
+                </div>
+                <button
+                  type="button"
+                  class="line row"
+                  [attr.data-moment]="row.pass.id + '/' + step.id"
+                  [class.uv-hatched]="isOn(row.pass.id, step.id)"
+                  [attr.aria-current]="isOn(row.pass.id, step.id)"
+                  (click)="choose(row.pass.id, step.id)"
+                  (keydown)="arrows($event)"
+                >
+                  <b>{{ title(step) }}</b>
+                  <span>{{ stepWords(step, row.pass) }}</span>
+                </button>
+              </div>
+              @if (isPeeledAt({ pass: row.pass.id, step: step.id })) {
+                <ng-container [ngTemplateOutlet]="peelLine" />
+              }
+            }
+            @if (row.key === addsBehind()) {
+              <uv-add-row (closed)="adding.set(false)" />
+            }
           </li>
-          @for (step of pass.steps; track step.id) {
-            <li class="step" [class.off]="!step.on || !pass.on">
-              <div class="number"><uv-tick [on]="step.on" [label]="title(step) + ' on'" (toggled)="setStep(pass, step, $event)" /></div>
-              <button
-                type="button"
-                class="line row"
-                [class.uv-hatched]="isOn(pass.id, step.id)"
-                [attr.aria-current]="isOn(pass.id, step.id)"
-                (click)="choose(pass.id, step.id)"
-                (keydown)="arrows($event)"
-              >
-                <b>{{ title(step) }}</b>
-                <span>{{ stepWords(step, pass) }}</span>
-              </button>
-            </li>
-          }
         } @empty {
-          <li class="none">Nothing prints on this sheet yet. Drop a picture on the page to make a sheet from it.</li>
+          <li class="none">Nothing prints on this sheet yet.</li>
         }
       </ol>
+      @if (adding() && addsBehind() === null) {
+        <uv-add-row (closed)="adding.set(false)" />
+      }
+      @if (rows().length > 0 && !peel()) {
+        <ng-container [ngTemplateOutlet]="peelLine" />
+      }
+      @if (!adding()) {
+        <button type="button" class="add" (click)="adding.set(true)">Add a pass or step…</button>
+      }
     }
+    <ng-template #peelLine>
+      <div
+        class="peel"
+        role="slider"
+        tabindex="0"
+        aria-label="Peel line: the sheet is shown as it was here"
+        aria-orientation="vertical"
+        aria-valuemin="0"
+        [attr.aria-valuemax]="momentCount()"
+        [attr.aria-valuenow]="peelPlace()"
+        [attr.aria-valuetext]="peel() ? 'shown up to here' : 'all of it is shown'"
+        (pointerdown)="grabPeel($event)"
+        (pointermove)="dragPeel($event)"
+        (pointerup)="peeling.set(false)"
+        (keydown)="peelKey($event)"
+        (dblclick)="peelTo(null)"
+      >
+        <span>{{ peel() ? 'shown up to here' : 'all shown' }}</span>
+      </div>
+    </ng-template>
   `,
   styleUrl: './ticket.scss',
 })
 export class Ticket {
   private readonly store = inject(Store);
-  private readonly editing = inject(Editing);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly edits = inject(TicketEdits);
+  protected readonly editing = inject(Editing);
   protected readonly rendering = inject(Rendering);
   protected readonly lengths = inject(Lengths);
   protected readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
+  protected readonly peel = this.store.selectSignal(benchFeature.selectPeel);
+  protected readonly only = this.store.selectSignal(benchFeature.selectAlone);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
+  private readonly also = this.store.selectSignal(benchFeature.selectAlso);
   private readonly shares = computed(() => this.rendering.inks()?.passes ?? {});
 
-  protected readonly words = layInWords;
+  /** True while something is being looked for to be added. */
+  readonly adding = signal(false);
+  protected readonly peeling = signal(false);
+
+  protected readonly rows = computed(() => rowsOf(this.sheet()?.passes ?? []));
+  /** The row behind which something is added: the chosen pass's; null where that is the end. */
+  protected readonly addsBehind = computed(() => {
+    if (!this.adding()) return null;
+    const { pass } = this.line();
+    return this.rows().find((row) => row.pass.id === pass && row.kind === 'pass')?.key ?? null;
+  });
+  protected readonly later = computed(() => {
+    const sheet = this.sheet();
+    return sheet ? isLater(sheet, this.peel()) : () => false;
+  });
+  private readonly moments = computed(() => {
+    const sheet = this.sheet();
+    return sheet ? momentsOf(sheet) : [];
+  });
+  protected readonly momentCount = computed(() => this.moments().length - 1);
+  protected readonly peelPlace = computed(() => {
+    const peel = this.peel();
+    return peel ? this.moments().findIndex((each) => sameMoment(each, peel)) : this.momentCount();
+  });
+
+  protected readonly words = passInWords;
   protected readonly stepWords = stepInWords;
   protected readonly title = stepTitle;
 
   protected share(pass: Pass): string {
     const share = this.shares()[pass.id];
-    return share === undefined ? '–' : percent(share).replace(' %', '');
+    const digits = share !== undefined && share !== 0 && Math.abs(share) < 0.01 ? 1 : 0;
+    return share === undefined ? '–' : percent(share, digits).replace(' %', '').replace('-', '−');
+  }
+
+  protected nameOf(id: string): string {
+    return this.rows().find((row) => row.pass.id === id)?.pass.name ?? '';
   }
 
   protected isOn(pass: string | null, step: string | null): boolean {
@@ -133,8 +241,23 @@ export class Ticket {
     return line.pass === pass && line.step === step;
   }
 
+  protected isToo(pass: string): boolean {
+    return this.also().includes(pass);
+  }
+
+  protected isPeeledAt(moment: Moment | null): boolean {
+    const peel = this.peel();
+    return peel !== null && moment !== null && sameMoment(peel, moment);
+  }
+
   protected choose(pass: string | null, step: string | null): void {
-    this.store.dispatch(BenchActions.lineChosen({ line: { pass, step } }));
+    this.editing.choose({ pass, step });
+  }
+
+  /** With Ctrl or Shift a pass is chosen beside the others. */
+  protected press(event: MouseEvent, pass: string): void {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) this.store.dispatch(BenchActions.passChosenToo({ id: pass }));
+    else this.choose(pass, null);
   }
 
   protected setPass(pass: Pass, on: boolean): void {
@@ -145,11 +268,76 @@ export class Ticket {
     this.editing.step(pass.id, step.id, (each) => ({ ...each, on }));
   }
 
-  /** Up and down go from line to line. */
+  protected showAll(): void {
+    this.store.dispatch(BenchActions.passShownAlone({ id: null }));
+  }
+
+  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    const rows = this.rows();
+    const moved = rows[previousIndex];
+    if (!moved || previousIndex === currentIndex) return;
+    const others: (Row | undefined)[] = rows.filter((row) => row !== moved);
+    this.edits.move(moved.pass.id, placeBehind(others[currentIndex - 1] ?? null));
+  }
+
+  protected peelTo(to: Moment | null): void {
+    const last = this.moments().at(-1);
+    this.store.dispatch(BenchActions.ticketPeeled({ to: to && last && sameMoment(to, last) ? null : to }));
+  }
+
+  protected grabPeel(event: PointerEvent): void {
+    event.preventDefault();
+    event.stopPropagation();
+    const line = event.currentTarget as HTMLElement;
+    line.focus({ preventScroll: true });
+    this.peeling.set(true);
+    // The line is drawn anew where it goes, so the gesture is followed on the window.
+    const move = (each: PointerEvent): void => this.followPeel(each.clientY);
+    const end = (): void => {
+      removeEventListener('pointermove', move);
+      removeEventListener('pointerup', end);
+      removeEventListener('pointercancel', end);
+      this.peeling.set(false);
+    };
+    addEventListener('pointermove', move);
+    addEventListener('pointerup', end);
+    addEventListener('pointercancel', end);
+  }
+
+  protected dragPeel(event: PointerEvent): void {
+    if (this.peeling()) event.preventDefault();
+  }
+
+  /** The peel line goes behind the last line whose middle lies above the pointer. */
+  private followPeel(y: number): void {
+    const lines = [...this.element.nativeElement.querySelectorAll<HTMLElement>('[data-moment]')];
+    const above = lines.filter((each) => {
+      const { top, height } = each.getBoundingClientRect();
+      return top + height / 2 < y;
+    });
+    const [pass, step] = above.at(-1)?.dataset['moment']?.split('/') ?? [null, null];
+    this.peelTo({ pass: pass ?? null, step: step ? step : null });
+  }
+
+  protected peelKey(event: KeyboardEvent): void {
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const to = this.moments()[Math.max(0, Math.min(this.momentCount(), this.peelPlace() + by))] ?? null;
+    this.peelTo(to);
+    queueMicrotask(() => this.element.nativeElement.querySelector<HTMLElement>('.peel')?.focus());
+  }
+
+  /** Up and down go from line to line; with Alt they move what is chosen. */
   protected arrows(event: KeyboardEvent): void {
     const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (by === 0) return;
     event.preventDefault();
+    if (event.altKey) {
+      this.edits.shift(by);
+      return;
+    }
     const lines = [...this.element.nativeElement.querySelectorAll<HTMLButtonElement>('button.line')];
     const next = lines[lines.indexOf(event.currentTarget as HTMLButtonElement) + by];
     next?.focus();

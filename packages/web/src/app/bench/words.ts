@@ -1,4 +1,4 @@
-import { inchesFromMm, stepOfKind, type ColourRef, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { blendMode, findPass, stepOfKind, type ColourRef, type Pass, type Sheet, type Source, type Step } from '@uvrant/core';
 
 /** A colour dial's value as a colour to be shown. */
 export const colourOf = (ref: ColourRef | null, sheet: Sheet): string => {
@@ -9,38 +9,43 @@ export const colourOf = (ref: ColourRef | null, sheet: Sheet): string => {
 
 export const percent = (share: number, digits = 0): string => `${(100 * share).toFixed(digits)} %`;
 
-/** How a pass lies and goes down, in words. */
-export const layInWords = (pass: Pass): string => {
-  const source =
-    pass.source.kind === 'picture'
-      ? pass.placement.fit === 'fill'
-        ? 'picture, fills the sheet'
-        : 'picture, whole on the sheet'
-      : pass.source.kind === 'flat'
-        ? 'flat ink'
-        : pass.source.kind;
-  const strength = pass.lay.strength < 1 ? ` ${percent(pass.lay.strength)}` : '';
-  return pass.lay.mode === 'normal' ? source + (strength && `, at${strength}`) : `${source}, ${pass.lay.mode}${strength}`;
+/** What a pass prints, in a few words. One row a source; a missing row does not compile. */
+const SOURCES: { readonly [K in Source['kind']]: (source: Extract<Source, { kind: K }>, pass: Pass) => string } = {
+  picture: (_, { placement: { fit } }) =>
+    fit === 'fill' ? 'picture, fills the sheet' : fit === 'whole' ? 'picture, whole on the sheet' : 'picture',
+  flat: () => 'flat ink',
+  ramp: ({ form }) => `${form} ramp`,
+  shape: ({ form, filled, border }) => (filled ? form : `${form}, border ${Number(border.toFixed(1))} mm`),
+  frame: ({ edge }) => `${edge} frame`,
+  type: ({ lines }) => (lines === 'fit' ? 'stacked type' : 'type'),
+  group: ({ passes }) => `group of ${passes.length}`,
+  sheet: () => 'another sheet',
+  overall: (_, { steps }) => (steps.length > 0 ? 'treats all so far' : 'all so far over itself'),
 };
 
-type Params = Readonly<Record<string, unknown>>;
+export const sourceInWords = (pass: Pass): string =>
+  (SOURCES[pass.source.kind] as ((source: Source, pass: Pass) => string) | undefined)?.(pass.source, pass) ?? pass.source.kind;
 
-/** What each kind of step is set to, in a few words. */
-const SUMMARIES: Readonly<Record<string, (params: Params, pass: Pass) => string>> = {
-  'grey-response': ({ by, response }) => (by === 'shares' ? 'by shares' : (response as unknown[]).length === 0 ? 'even' : 'by hue'),
-  levels: ({ auto, black, white, outBlack, outWhite }) => {
-    const figure = (v: unknown): string => (100 * (v as number)).toFixed(0);
-    return `${auto ? 'found' : `${figure(black)}–${figure(white)}`} to ${figure(outBlack)}–${figure(outWhite)} %`;
-  },
-  curve: ({ points }) => `${(points as unknown[]).length} handles`,
-  screen: ({ lpi, angle, shape }, pass) =>
-    `${shape as string}, ${Math.round(inchesFromMm(pass.placement.width) * (lpi as number))} across, ${String(angle)}°`,
+/** How a pass goes down: mode, strength, how often, within what. */
+export const layInWords = (pass: Pass, sheet: Sheet): string => {
+  const { mode, strength, times = 1, within } = pass.lay;
+  const title = blendMode(mode)?.title ?? mode;
+  const parts = [mode === 'normal' ? '' : mode === 'knock-out' ? 'knocked out' : title];
+  if (strength < 1) parts.push(percent(strength));
+  if (times > 1) parts.push(`× ${times}`);
+  const lay = parts.filter(Boolean).join(' ');
+  const inside = within === undefined ? '' : `within ${findPass(sheet, within)?.name ?? 'nothing'}`;
+  return [lay, inside].filter(Boolean).join(', ');
 };
+
+/** Source and lay together. */
+export const passInWords = (pass: Pass, sheet: Sheet): string => [sourceInWords(pass), layInWords(pass, sheet)].filter(Boolean).join(', ');
 
 export const stepInWords = (step: Step, pass: Pass): string => {
   const declaration = stepOfKind(step.kind);
   if (!declaration || step.version > declaration.version) return 'not known here';
-  return SUMMARIES[step.kind]?.(step.params, pass) ?? '';
+  const amount = declaration.amount !== 'none' && step.amount < 1 ? percent(step.amount) : '';
+  return [declaration.summary?.(step.params, pass.placement.width) ?? '', amount].filter(Boolean).join(', ');
 };
 
 export const stepTitle = (step: Step): string => stepOfKind(step.kind)?.title ?? step.kind;

@@ -1,6 +1,6 @@
 import { Injectable, InjectionToken, inject } from '@angular/core';
 import type { Sheet, SourceInfo } from '@uvrant/core';
-import type { FromWorker, ResultOf, Results, Task, ToWorker } from './protocol';
+import type { FromWorker, Others, ResultOf, Results, Task, ToWorker } from './protocol';
 import { createRenderWorker } from './worker.factory';
 
 export const RENDER_WORKER = new InjectionToken<(workers: number) => Worker>('render worker', {
@@ -52,9 +52,9 @@ export class Engine {
   }
 
   /** Gives the workers a sheet; the number is what tasks on it are asked for by. */
-  open(sheet: Sheet, infos: readonly SourceInfo[]): number {
+  open(sheet: Sheet, infos: readonly SourceInfo[], others: Others = {}): number {
     const version = this.nextVersion++;
-    for (const { worker } of this.hands) this.post(worker, { type: 'sheet', version, sheet, infos });
+    for (const { worker } of this.hands) this.post(worker, { type: 'sheet', version, sheet, others, infos });
     return version;
   }
 

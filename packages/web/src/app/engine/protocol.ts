@@ -20,7 +20,11 @@ export type Task =
   /** Share of the sheet that each pass and each ink covers. */
   | { readonly kind: 'inks'; readonly version: number }
   /** Where the light of a screened pass will carry no dots. */
-  | { readonly kind: 'bare'; readonly version: number; readonly pass: string };
+  | { readonly kind: 'bare'; readonly version: number; readonly pass: string }
+  /** How a type pass is set: its lines, and what its font lacks. */
+  | { readonly kind: 'setting'; readonly version: number; readonly pass: string }
+  /** Mean tones of a pass's source and of what lies beneath it on the stock. */
+  | { readonly kind: 'tones'; readonly version: number; readonly pass: string };
 
 export interface Pixels {
   readonly width: number;
@@ -52,6 +56,20 @@ export interface BareMask {
   readonly share: number;
 }
 
+export interface TypeSetting {
+  readonly lines: readonly { readonly text: string; readonly width: number; readonly em: number }[];
+  /** Height of the block, mm. */
+  readonly height: number;
+  /** Height of its capitals as a share of the em. */
+  readonly cap: number;
+  readonly missing: string;
+}
+
+export interface MeanTones {
+  readonly picture: number;
+  readonly beneath: number;
+}
+
 export interface Results {
   readonly tile: Pixels;
   readonly unprinted: Pixels;
@@ -59,11 +77,22 @@ export interface Results {
   readonly reading: StepReading;
   readonly inks: InkShares;
   readonly bare: BareMask;
+  readonly setting: TypeSetting;
+  readonly tones: MeanTones;
 }
 export type ResultOf<T extends Task> = Results[T['kind']];
 
+/** The job's other sheets that a sheet prints, by their ids. */
+export type Others = Readonly<Record<string, Sheet>>;
+
 export type ToWorker =
-  | { readonly type: 'sheet'; readonly version: number; readonly sheet: Sheet; readonly infos: readonly SourceInfo[] }
+  | {
+      readonly type: 'sheet';
+      readonly version: number;
+      readonly sheet: Sheet;
+      readonly others: Others;
+      readonly infos: readonly SourceInfo[];
+    }
   | { readonly type: 'task'; readonly id: number; readonly task: Task }
   | { readonly type: 'cancel'; readonly id: number };
 

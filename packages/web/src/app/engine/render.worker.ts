@@ -16,6 +16,7 @@ import {
 } from '@uvrant/core';
 import type { FromWorker, Task, ToWorker } from './protocol';
 import { OpenSheet, plannedTask } from './tasks';
+import { typeOf } from './type-setting';
 
 const MEBIBYTE = 2 ** 20;
 /** All of a tab's workers together hold at most 384 MiB; the page says how many they are by the worker's name. */
@@ -72,11 +73,12 @@ const perform = async (id: number, task: Task): Promise<void> => {
     const open = sheets.get(task.version);
     if (!open || cancelled.has(id)) throw new Cancelled();
     const planned = plannedTask(open, task);
-    const held = await fetched(planned.wants({ statistics }), open.infos);
+    const [held, type] = await Promise.all([fetched(planned.wants({ statistics }), open.infos), typeOf(open.fonts)]);
     const work: Work = {
       kernels,
       rasters,
       statistics,
+      type,
       tile: (name) => {
         const tile = held.get(tileKey(name));
         if (!tile) throw new Error(`tile ${tileKey(name)} was not planned`);
@@ -100,7 +102,7 @@ const perform = async (id: number, task: Task): Promise<void> => {
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   switch (data.type) {
     case 'sheet':
-      sheets.set(data.version, new OpenSheet(data.sheet, data.infos));
+      sheets.set(data.version, new OpenSheet(data.sheet, data.infos, data.others));
       for (const version of sheets.keys()) if (sheets.size > KEPT_SHEETS) sheets.delete(version);
       break;
     case 'task':

@@ -1,44 +1,59 @@
 import {
   automaticLevels,
+  capShare,
   compile,
   compileAnalysis,
   convertNode,
   draftScale,
+  findPass,
+  fontsOf,
   inkShares,
+  layoutOf,
   meanTone,
+  momentsOf,
   ONE,
   overlap,
+  peeled,
   plan,
   rendered,
   renderBytes,
   renderReduced,
+  rgbOfHex,
   sizeOf,
   stepName,
   toneReading,
   toneStatistics,
   trueScale,
   wholeRegion,
+  type FontRef,
   type Graph,
   type Node,
   type Region,
   type Rendering,
   type Sheet,
+  type SheetOf,
   type SourceInfo,
   type TileName,
   type Work,
 } from '@uvrant/core';
-import type { BareMask, Pixels, ResultOf, Results, StepReading, Task, TilePlace } from './protocol';
+import type { BareMask, MeanTones, Others, Pixels, ResultOf, Results, StepReading, Task, TilePlace, TypeSetting } from './protocol';
 
 /** A sheet the worker was given, with the graphs made of it so far. */
 export class OpenSheet {
   private readonly graphs = new Map<string, Graph>();
   private readonly infoOf: (sha256: string) => SourceInfo | undefined;
+  private readonly sheetOf: SheetOf;
+  /** Every font that it and the sheets it prints set type in. */
+  readonly fonts: readonly FontRef[];
 
   constructor(
     readonly sheet: Sheet,
     readonly infos: readonly SourceInfo[],
+    others: Others = {},
   ) {
     this.infoOf = (sha256) => infos.find((info) => info.sha256 === sha256);
+    this.sheetOf = (id) => others[id];
+    this.fonts = [sheet, ...Object.values(others)].flatMap(fontsOf);
   }
 
   private graph(name: string, make: () => Graph): Graph {
@@ -48,22 +63,34 @@ export class OpenSheet {
   }
 
   get print(): Graph {
-    return this.graph('true', () => compile(this.sheet, trueScale(this.sheet.size, this.sheet.ppi), this.infoOf));
+    return this.graph('true', () => compile(this.sheet, trueScale(this.sheet.size, this.sheet.ppi), this.infoOf, this.sheetOf));
   }
 
   draft(halvings: number): Graph {
-    return this.graph(`draft ${halvings}`, () => compile(this.sheet, draftScale(this.sheet.size, this.sheet.ppi, halvings), this.infoOf));
+    return this.graph(`draft ${halvings}`, () =>
+      compile(this.sheet, draftScale(this.sheet.size, this.sheet.ppi, halvings), this.infoOf, this.sheetOf),
+    );
   }
 
   get analysis(): Graph {
-    return this.graph('analysis', () => compileAnalysis(this.sheet, this.infoOf));
+    return this.graph('analysis', () => compileAnalysis(this.sheet, this.infoOf, this.sheetOf));
   }
 
   /** The sheet as it was after one of its passes, as a draft. */
   after(pass: string, halvings: number): Graph {
-    const last = this.sheet.passes.findIndex((each) => each.id === pass);
-    const sheet = { ...this.sheet, passes: this.sheet.passes.slice(0, last + 1) };
-    return this.graph(`after ${pass} ${halvings}`, () => compile(sheet, draftScale(sheet.size, sheet.ppi, halvings), this.infoOf));
+    const moment = momentsOf(this.sheet).filter((each) => each.pass === pass);
+    return this.graph(`after ${pass} ${halvings}`, () => this.draftOf(peeled(this.sheet, moment.at(-1) ?? { pass, step: null }), halvings));
+  }
+
+  private draftOf(sheet: Sheet, halvings: number): Graph {
+    return compile(sheet, draftScale(sheet.size, sheet.ppi, halvings), this.infoOf, this.sheetOf);
+  }
+
+  /** What lies beneath a pass, for readings. */
+  beneath(pass: string): Graph {
+    const moments = momentsOf(this.sheet);
+    const before = moments[moments.findIndex((each) => each.pass === pass) - 1] ?? { pass: null, step: null };
+    return this.graph(`beneath ${pass}`, () => compileAnalysis(peeled(this.sheet, before), this.infoOf, this.sheetOf));
   }
 }
 
@@ -111,7 +138,7 @@ const reading = (graph: Graph, pass: string, step: string, sheet: Sheet): Planne
   const input = convertNode(graph.inputs.get(name) as Node, 'tone');
   const output = convertNode((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node, 'tone');
   const region = wholeRegion(graph.scale);
-  const found = sheet.passes.find((each) => each.id === pass)?.steps.find((each) => each.id === step);
+  const found = findPass(sheet, pass)?.steps.find((each) => each.id === step);
   return {
     wants: (work) => [...plan(input, region, work), ...plan(output, region, work)],
     *run(work) {
@@ -136,7 +163,7 @@ const reading = (graph: Graph, pass: string, step: string, sheet: Sheet): Planne
 };
 
 const bare = (graph: Graph, pass: string, sheet: Sheet): PlannedTask<BareMask> => {
-  const screen = sheet.passes.find((each) => each.id === pass)?.steps.find((each) => each.kind === 'screen' && each.on);
+  const screen = findPass(sheet, pass)?.steps.find((each) => each.kind === 'screen' && each.on);
   const region = wholeRegion(graph.scale);
   // Light without dots: no ink at all, or of an ink that carries the lights nothing but ink.
   const blank = screen?.params['carries'] === 'lights' ? ONE : 0;
@@ -162,6 +189,44 @@ const bare = (graph: Graph, pass: string, sheet: Sheet): PlannedTask<BareMask> =
     hand: ({ mask }) => [mask.buffer],
   };
 };
+
+/** Mean tone of a source as placed, where it is there; of what is beneath, on the stock. */
+const tones = (open: OpenSheet, pass: string): PlannedTask<MeanTones> => {
+  const [graph, under] = [open.analysis, open.beneath(pass)];
+  const region = wholeRegion(graph.scale);
+  const source = convertNode(graph.sources.get(pass) as Node, 'tone');
+  const beneath = convertNode(under.root, 'tone');
+  const [r, g, b] = rgbOfHex(open.sheet.stock.colour);
+  const stock = (0.2126 * r + 0.7152 * g + 0.0722 * b) / ONE;
+  return {
+    wants: (work) => [...plan(source, region, work), ...plan(beneath, region, work)],
+    *run(work) {
+      const picture = meanTone(toneStatistics(yield* rendered(source, region, work)));
+      const printed = toneStatistics(yield* rendered(beneath, region, work));
+      const covered = printed.total / sizeOf(region);
+      return { picture, beneath: covered * meanTone(printed) + (1 - covered) * stock };
+    },
+    hand: () => [],
+  };
+};
+
+const setting = (open: OpenSheet, id: string): PlannedTask<TypeSetting> => ({
+  wants: () => [],
+  *run(work) {
+    const pass = findPass(open.sheet, id);
+    if (pass?.source.kind !== 'type' || !work.type) throw new Error(`pass ${id} sets no type`);
+    const face = work.type.face(pass.source.font);
+    const { lines, height } = layoutOf(pass.source, face, pass.placement.width);
+    yield;
+    return {
+      lines: lines.map(({ text, width, em }) => ({ text, width, em })),
+      height,
+      cap: capShare(face),
+      missing: [...new Set(lines.flatMap(({ missing }) => [...missing]))].join(''),
+    };
+  },
+  hand: () => [],
+});
 
 /** Halvings after which a sheet's long side has at most so many pixels. */
 const halvingsFor = (sheet: Sheet, side: number): number => {
@@ -197,6 +262,8 @@ const TASKS: { readonly [K in Task['kind']]: (open: OpenSheet, task: Extract<Tas
     };
   },
   bare: (open, task) => bare(open.analysis, task.pass, open.sheet),
+  setting: (open, task) => setting(open, task.pass),
+  tones: (open, task) => tones(open, task.pass),
 };
 
 export const plannedTask = <T extends Task>(open: OpenSheet, task: T): PlannedTask<ResultOf<T>> =>

@@ -1,5 +1,5 @@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import { findPass, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { alone, findPass, momentsOf, peeled, sameMoment, type Moment, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { JobActions } from './jobs';
 import type { KeptSheet } from './model';
 
@@ -14,6 +14,11 @@ export const BenchActions = createActionGroup({
   events: {
     'sheet laid out': props<{ sheet: KeptSheet }>(),
     'line chosen': props<{ line: Line }>(),
+    /** One more pass beside the chosen one, or one less. */
+    'pass chosen too': props<{ id: string }>(),
+    /** The sheet is shown as it was at a moment; null shows all of it. */
+    'ticket peeled': props<{ to: Moment | null }>(),
+    'pass shown alone': props<{ id: string | null }>(),
     /** Edits of one gesture (a dial held, a handle dragged) undo as one. */
     'sheet edited': props<{ document: Sheet; gesture: string | null }>(),
     'gesture ended': emptyProps(),
@@ -44,6 +49,10 @@ export interface BenchState {
   readonly future: readonly Sheet[];
   readonly gesture: string | null;
   readonly line: Line;
+  /** Passes chosen beside the line's own. */
+  readonly also: readonly string[];
+  readonly peel: Moment | null;
+  readonly alone: string | null;
   readonly saving: Saving;
 }
 
@@ -60,6 +69,9 @@ const initial: BenchState = {
   future: [],
   gesture: null,
   line: HEAD,
+  also: [],
+  peel: null,
+  alone: null,
   saving: { state: 'saved', at: 0 },
 };
 
@@ -81,11 +93,35 @@ const laidOut = (sheet: KeptSheet): BenchState => ({
   saving: { state: 'saved', at: sheet.updatedAt },
 });
 
+const chosenToo = (state: BenchState, id: string): BenchState => {
+  const { line, also } = state;
+  if (line.pass === null) return { ...state, line: { pass: id, step: null }, also: [] };
+  if (also.includes(id)) return { ...state, also: also.filter((each) => each !== id) };
+  if (line.pass !== id) return { ...state, line: { pass: line.pass, step: null }, also: [...also, id] };
+  const [next, ...rest] = also;
+  return next === undefined ? state : { ...state, line: { pass: next, step: null }, also: rest };
+};
+
+/** Peel line, pass alone and chosen lines that still mean something after an edit; the line falls back to what is near. */
+const kept = (state: BenchState, document: Sheet): Pick<BenchState, 'line' | 'also' | 'peel' | 'alone'> => {
+  const here = (id: string): boolean => findPass(document, id) !== undefined;
+  const { peel } = state;
+  const pass = state.line.pass === null ? undefined : findPass(document, state.line.pass);
+  const step = pass?.steps.some((each) => each.id === state.line.step) ? state.line.step : null;
+  return {
+    line: pass ? { pass: pass.id, step } : HEAD,
+    also: state.also.filter(here),
+    peel: peel && momentsOf(document).some((each) => sameMoment(each, peel)) ? peel : null,
+    alone: state.alone !== null && here(state.alone) ? state.alone : null,
+  };
+};
+
 const moved = (state: BenchState, from: 'past' | 'future', to: 'past' | 'future'): BenchState => {
   const document = state[from].at(-1);
   if (!document || !state.document) return state;
   return {
     ...state,
+    ...kept(state, document),
     document,
     [from]: state[from].slice(0, -1),
     [to]: [...state[to], state.document],
@@ -99,12 +135,15 @@ export const benchFeature = createFeature({
   reducer: createReducer(
     initial,
     on(BenchActions.sheetLaidOut, (state, { sheet }) => (state.id === sheet.id && state.saving.state !== 'saved' ? state : laidOut(sheet))),
-    on(BenchActions.lineChosen, (state, { line }): BenchState => ({ ...state, line, gesture: null })),
+    on(BenchActions.lineChosen, (state, { line }): BenchState => ({ ...state, line, also: [], gesture: null })),
+    on(BenchActions.passChosenToo, (state, { id }): BenchState => chosenToo(state, id)),
+    on(BenchActions.ticketPeeled, (state, { to }): BenchState => ({ ...state, peel: to })),
+    on(BenchActions.passShownAlone, (state, { id }): BenchState => ({ ...state, alone: id })),
     on(BenchActions.sheetEdited, (state, { document, gesture }): BenchState => {
       if (!state.document || document === state.document) return state;
       const same = gesture !== null && gesture === state.gesture;
       const past = same ? state.past : [...state.past, state.document].slice(-KEPT_STEPS);
-      return { ...state, document, past, future: [], gesture, saving: unsaved(state) };
+      return { ...state, ...kept(state, document), document, past, future: [], gesture, saving: unsaved(state) };
     }),
     on(BenchActions.gestureEnded, (state): BenchState => ({ ...state, gesture: null })),
     on(BenchActions.editUndone, (state) => moved(state, 'past', 'future')),
@@ -127,7 +166,17 @@ export const benchFeature = createFeature({
     ),
     on(JobActions.jobEntered, (state, { id }) => (state.jobId === id ? state : initial)),
   ),
-  extraSelectors: ({ selectDocument, selectLine, selectPast, selectFuture }) => ({
+  extraSelectors: ({ selectDocument, selectLine, selectAlso, selectPeel, selectAlone, selectPast, selectFuture }) => ({
+    /** The sheet as the table shows it: up to the peel line, or one pass of it. */
+    selectShown: createSelector(selectDocument, selectPeel, selectAlone, (document, peel, only): Sheet | null => {
+      if (!document) return null;
+      const upTo = peel ? peeled(document, peel) : document;
+      return only === null ? upTo : alone(upTo, only);
+    }),
+    /** Every chosen pass, the line's own first. */
+    selectChosenIds: createSelector(selectLine, selectAlso, (line, also): readonly string[] =>
+      line.pass === null ? [] : [line.pass, ...also.filter((id) => id !== line.pass)],
+    ),
     selectChosenPass: createSelector(selectDocument, selectLine, (document, line): Pass | null =>
       document && line.pass !== null ? (findPass(document, line.pass) ?? null) : null,
     ),

@@ -8,6 +8,7 @@ import type { Sheet } from '@uvrant/core';
 import { Api, messageOf, staleSheetOf } from '../api/api';
 import { BenchActions, benchFeature } from './bench';
 import { DispatchActions } from './dispatch';
+import { FontActions } from './fonts';
 import { JobActions } from './jobs';
 
 const SAVE_AFTER_MS = 500;
@@ -161,6 +162,49 @@ export const keepMine = createEffect(
         const mine = document as Sheet;
         return JobActions.sheetWanted({ jobId: jobId as string, document: { ...mine, name: `${mine.name} (mine)` } });
       }),
+    ),
+  { functional: true },
+);
+
+export const listFonts = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(FontActions.fontsWanted),
+      exhaustMap(() =>
+        api.fonts().pipe(
+          map((fonts) => FontActions.fontsListed({ fonts })),
+          catchError((error: unknown) => of(FontActions.fontRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const addFont = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(FontActions.fontDropped),
+      concatMap(({ file }) =>
+        api.addFont(file).pipe(
+          map((font) => FontActions.fontTakenIn({ font })),
+          catchError((error: unknown) => of(FontActions.fontRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** A pass copied to another sheet of the job is saved there at once, over the revision that is known. */
+export const copyPass = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.passCopied),
+      concatMap(({ sheet, document }) =>
+        api.saveSheet(sheet.id, sheet.revision, crypto.randomUUID(), document).pipe(
+          map((saved) => JobActions.sheetSaved({ sheet: saved })),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
     ),
   { functional: true },
 );

@@ -22,6 +22,8 @@ export const JobActions = createActionGroup({
     'sheet wanted': props<{ jobId: string; document: Sheet }>(),
     'sheet created': props<{ sheet: KeptSheet }>(),
     'sheet saved': props<{ sheet: KeptSheet }>(),
+    /** Another sheet of the job, with a pass of this one added. */
+    'pass copied': props<{ sheet: KeptSheet; document: Sheet }>(),
   },
 });
 

@@ -23,6 +23,13 @@ export interface Asset extends SourceInfo {
   readonly ppi: number | null;
 }
 
+/** A font of the person's own. */
+export interface OwnFont {
+  readonly sha256: string;
+  readonly name: string;
+  readonly bytes: number;
+}
+
 export interface JobContents {
   readonly job: Job;
   readonly sheets: readonly KeptSheet[];

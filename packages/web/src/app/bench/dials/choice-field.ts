@@ -45,6 +45,7 @@ export class ChoiceField {
   readonly change = input.required<FieldInputs['change']>();
   readonly sheet = input<Sheet>();
   readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
 
   protected shapeOf(option: string): ShapeName {
     return option as ShapeName;

@@ -38,6 +38,7 @@ export class ColourField {
   readonly sheet = input.required<Sheet>();
   readonly change = input.required<FieldInputs['change']>();
   readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
 
   protected readonly colour = computed(() => colourOf(this.value(), this.sheet()));
   /** The chosen ink's id; null for a colour of its own. */

@@ -64,6 +64,7 @@ export class CurveField {
   readonly change = input.required<FieldInputs['change']>();
   readonly sheet = input<Sheet>();
   readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
 
   private readonly chart = viewChild.required<ElementRef<SVGSVGElement>>('chart');
   protected readonly held = signal<number | null>(null);

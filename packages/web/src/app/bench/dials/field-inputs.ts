@@ -6,6 +6,8 @@ export interface FieldInputs<T extends DialType = DialType> {
   readonly value: DialOf<T>['default'];
   readonly sheet: Sheet;
   readonly pass: Pass;
+  /** The values of the dials beside it. */
+  readonly values?: Readonly<Record<string, unknown>>;
   /** A change; those held together (a scale dragged) undo as one. */
   readonly change: (value: unknown, held: boolean) => void;
 }

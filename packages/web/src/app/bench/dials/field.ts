@@ -3,8 +3,12 @@ import type { DialType } from '@uvrant/core';
 import { ChoiceField } from './choice-field';
 import { ColourField } from './colour-field';
 import { CurveField } from './curve-field';
+import { FontField } from './font-field';
 import { FrequencyField } from './frequency-field';
+import { RampField } from './ramp-field';
 import { RangedField } from './ranged-field';
+import { SeedField } from './seed-field';
+import { TextField } from './text-field';
 import { ToggleField } from './toggle-field';
 
 /** The form line of each dial type; a missing row does not compile. */
@@ -14,6 +18,11 @@ export const FIELDS: { readonly [T in DialType]: Type<unknown> } = {
   angle: RangedField,
   frequency: FrequencyField,
   choice: ChoiceField,
+  number: RangedField,
+  seed: SeedField,
+  text: TextField,
+  font: FontField,
+  ramp: RampField,
   toggle: ToggleField,
   colour: ColourField,
   curve: CurveField,

@@ -70,6 +70,7 @@ export class FrequencyField {
   readonly value = input.required<number>();
   readonly sheet = input.required<Sheet>();
   readonly pass = input.required<Pass>();
+  readonly values = input<FieldInputs['values']>();
   readonly change = input.required<FieldInputs['change']>();
 
   protected readonly ways: Readonly<Record<WayName, Way>> = WAYS;

@@ -4,7 +4,10 @@ import { Figure } from '../../ui/figure';
 import { RuledScale } from '../../ui/ruled-scale';
 import type { FieldInputs } from './field-inputs';
 
-type Ranged = 'share' | 'length' | 'angle';
+type Ranged = 'share' | 'length' | 'angle' | 'number';
+
+/** Typographic points a millimetre. */
+const POINTS = 72 / 25.4;
 
 /** How each ranged type is shown: its unit, how many shown units one canonical one is, and how fine it goes. */
 const SHOWN = {
@@ -30,12 +33,12 @@ const SHOWN = {
       <span class="unit">{{ shown().unit }}</span>
     </div>
     <uv-ruled-scale
-      [value]="value() * shown().by"
-      [min]="dial().min * shown().by"
-      [max]="dial().max * shown().by"
-      [step]="shown().step"
+      [value]="onScale(value() * shown().by)"
+      [min]="onScale(dial().min * shown().by)"
+      [max]="onScale(dial().max * shown().by)"
+      [step]="wide() ? 0.02 : shown().step"
       [label]="dial().title"
-      (changed)="change()($event / shown().by, true)"
+      (changed)="scaled($event)"
       (letGo)="change()(value(), false)"
     />
     @if (dial().more; as more) {
@@ -50,10 +53,33 @@ export class RangedField {
   readonly change = input.required<FieldInputs['change']>();
   readonly sheet = input<Sheet>();
   readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
 
-  protected readonly shown = computed(() => SHOWN[this.dial().type]);
+  protected readonly wide = computed(() => {
+    const dial = this.dial();
+    return dial.type === 'length' && dial.wide === true;
+  });
+  protected readonly shown = computed(() => {
+    const dial = this.dial();
+    if (dial.type === 'number') return { unit: dial.unit, by: 1, digits: dial.step < 1 ? 2 : 0, step: dial.step };
+    const points = dial.type === 'length' ? dial.pointsWhen : undefined;
+    if (points && this.values()?.[points.dial] === points.is) return { unit: 'pt', by: POINTS, digits: 1, step: 1 };
+    return SHOWN[dial.type];
+  });
   /** A share of a few tenths of a percent, such as a clip, needs another digit. */
   protected readonly digits = computed(() => (this.dial().type === 'share' && this.dial().max <= 0.2 ? 2 : this.shown().digits));
+
+  /** Where a shown value stands on the scale: by its root where the dial is a wide one. */
+  protected onScale(shown: number): number {
+    return this.wide() ? Math.sqrt(shown) : shown;
+  }
+
+  protected scaled(at: number): void {
+    const shown = this.wide() ? at * at : at;
+    const value = shown / this.shown().by;
+    // To as many digits as are shown, so that a dragged value reads as it is kept.
+    this.change()(this.wide() ? Math.max(this.dial().min, Math.min(this.dial().max, Number(value.toFixed(3)))) : value, true);
+  }
 
   protected typed(shown: number): void {
     const { min, max } = this.dial();

@@ -20,4 +20,5 @@ export class ToggleField {
   readonly change = input.required<FieldInputs['change']>();
   readonly sheet = input<Sheet>();
   readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
 }

@@ -1,0 +1,351 @@
+import {
+  boxAt,
+  chosenLay,
+  defaultParams,
+  findPass,
+  freshSource,
+  insertPass,
+  insertStep,
+  placed,
+  placeOf,
+  rgbOfHex,
+  SOURCES,
+  STEPS,
+  wholeSheet,
+  type ColourRef,
+  type Lay,
+  type Pass,
+  type PassPlace,
+  type Placement,
+  type Sheet,
+  type Size,
+  type Source,
+  type Step,
+  type StepKind,
+} from '@uvrant/core';
+import type { Line } from '../state/bench';
+import type { Asset, KeptSheet } from '../state/model';
+import type { FinderItem } from '../ui/finder';
+import { freshId } from './ticket-edits';
+
+/** Something that can be added to a sheet at a line of its ticket. */
+export interface Addition extends FinderItem {
+  /** The sheet with it, and the line that it stands on. */
+  readonly add: (sheet: Sheet, at: Line) => { readonly sheet: Sheet; readonly line: Line };
+  /** A picture laid over something: its lay is to be measured. */
+  readonly measured?: boolean;
+}
+
+const NORMAL: Lay = { mode: 'normal', strength: 1 };
+
+const isDark = (sheet: Sheet): boolean => {
+  const [r, g, b] = rgbOfHex(sheet.stock.colour);
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b < 8192;
+};
+
+/** The sheet's n-th ink, or its last. */
+const inkOf = (sheet: Sheet, n: number): ColourRef => {
+  const ink = sheet.inks[Math.min(n, sheet.inks.length - 1)];
+  return ink ? { ink: ink.id } : { srgb: '#1e1c1e' };
+};
+
+const passOf = (name: string, source: Source, placement: Placement, lay: Lay = NORMAL): Pass => ({
+  id: freshId(),
+  name: name.slice(0, 120),
+  on: true,
+  source,
+  placement,
+  steps: [],
+  masks: [],
+  wear: [],
+  lay,
+});
+
+/** After the chosen pass; into a chosen group that is still empty; first where the head is chosen. */
+const placeFor = (sheet: Sheet, at: Line): PassPlace => {
+  if (at.pass === null) return { group: null, after: null };
+  const pass = findPass(sheet, at.pass);
+  if (pass?.source.kind === 'group' && pass.source.passes.length === 0) return { group: pass.id, after: null };
+  return { group: placeOf(sheet, at.pass)?.group ?? null, after: at.pass };
+};
+
+const ofPass =
+  (make: (sheet: Sheet) => Pass): Addition['add'] =>
+  (sheet, at) => {
+    const pass = make(sheet);
+    return { sheet: insertPass(sheet, pass, placeFor(sheet, at)), line: { pass: pass.id, step: null } };
+  };
+
+const share = ({ width, height }: Size, w: number, h: number, down = 0.5): Placement =>
+  boxAt(width / 2, height * down, width * w, height * h);
+
+const text = (id: string, title: string, note: string, words: string, add: Addition['add']): Addition => ({
+  id,
+  title,
+  note,
+  words,
+  group: 'Type and boxes',
+  add,
+});
+
+const TYPE: readonly Addition[] = [
+  text(
+    'type-stacked',
+    'Stacked lettering',
+    'Big tight lines, each as wide as the block.',
+    'text type headline title lockup poster',
+    ofPass((sheet) =>
+      passOf(
+        'Lettering',
+        freshSource('type', {
+          text: 'Big\nletters',
+          upperCase: true,
+          lines: 'fit',
+          leading: 0.85,
+          colour: inkOf(sheet, 0),
+          size: sheet.size.height / 12,
+        }),
+        share(sheet.size, 0.84, 0.34, 0.76),
+      ),
+    ),
+  ),
+  text(
+    'type-line',
+    'A line of type',
+    'One line as it is set.',
+    'text type headline caption letters',
+    ofPass((sheet) =>
+      passOf(
+        'Type',
+        freshSource('type', { text: 'A line of type', colour: inkOf(sheet, 0), size: sheet.size.height / 20, align: 'centre' }),
+        share(sheet.size, 0.84, 0.05),
+      ),
+    ),
+  ),
+  text(
+    'type-small',
+    'Small set text',
+    'Dates and places, typewritten.',
+    'text type caption dates small credits',
+    ofPass((sheet) =>
+      passOf(
+        'Small text',
+        freshSource('type', {
+          text: 'Friday the 20th\nDoors at eight',
+          font: { family: 'courier-prime' },
+          size: sheet.size.height / 48,
+          leading: 1.2,
+          colour: inkOf(sheet, 0),
+        }),
+        share(sheet.size, 0.5, 0.06, 0.9),
+      ),
+    ),
+  ),
+  text(
+    'caption-box',
+    'Caption box',
+    'A box with an inside border and type in it, as one group.',
+    'text frame label border shape group badge',
+    ofPass((sheet) => {
+      const { width, height } = sheet.size;
+      const box = boxAt(width / 2, height * 0.88, width * 0.5, height * 0.09);
+      const shape = passOf(
+        'Box',
+        freshSource('shape', { colour: { srgb: sheet.stock.colour }, border: height * 0.0045, borderColour: inkOf(sheet, 0) }),
+        box,
+      );
+      const set = freshSource('type', {
+        text: 'CAPTION',
+        lines: 'fit',
+        colour: inkOf(sheet, 0),
+        size: height / 30,
+        font: { family: 'archivo-black' },
+      });
+      return passOf(
+        'Caption',
+        { kind: 'group', passes: [shape, passOf('Words', set, boxAt(box.x, box.y, width * 0.4, height * 0.045))] },
+        wholeSheet(sheet.size),
+      );
+    }),
+  ),
+];
+
+const SHAPE_NOTES = {
+  rectangle: 'A box, filled or as a border.',
+  ellipse: 'A disc or a ring.',
+  polygon: 'So many equal sides.',
+  'star burst': 'A burst with so many points.',
+  line: 'A rule of a width in mm.',
+} as const;
+
+const shapes: readonly Addition[] = (Object.keys(SHAPE_NOTES) as (keyof typeof SHAPE_NOTES)[]).map((form) => ({
+  id: `shape-${form.replace(' ', '-')}`,
+  title: form === 'star burst' ? 'Star burst' : form[0]?.toUpperCase() + form.slice(1),
+  note: SHAPE_NOTES[form],
+  words: 'shape box circle star sticker badge caption',
+  group: 'Flats, shapes and frames',
+  add: ofPass((sheet) => {
+    const side = Math.min(sheet.size.width, sheet.size.height) * 0.4;
+    const line = form === 'line';
+    const source = freshSource('shape', {
+      form,
+      points: form === 'polygon' ? 6 : 16,
+      filled: !line,
+      colour: inkOf(sheet, 0),
+      border: line ? sheet.size.height / 150 : 0,
+      borderColour: inkOf(sheet, 0),
+    });
+    const { width, height } = sheet.size;
+    return passOf(
+      form === 'star burst' ? 'Star burst' : form,
+      source,
+      boxAt(width / 2, height / 2, line ? width * 0.7 : side, line ? 1 : side),
+    );
+  }),
+}));
+
+const FRAME_NOTES = {
+  torn: 'Torn paper round the sheet.',
+  brushed: 'A dry brush drawn along each side.',
+  taped: 'Straight as masked with tape, ink crept under it.',
+} as const;
+
+const frames: readonly Addition[] = (Object.keys(FRAME_NOTES) as (keyof typeof FRAME_NOTES)[]).map((edge) => ({
+  id: `frame-${edge}`,
+  title: `Rough frame, ${edge}`,
+  note: FRAME_NOTES[edge],
+  words: 'border edge deckle grunge rough',
+  group: 'Flats, shapes and frames',
+  // Knocked out, so that the stock shows round the print.
+  add: ofPass((sheet) =>
+    passOf('Rough frame', freshSource('frame', { edge, width: sheet.size.height / 45, colour: inkOf(sheet, 0) }), wholeSheet(sheet.size), {
+      mode: 'knock-out',
+      strength: 1,
+    }),
+  ),
+}));
+
+const flats: readonly Addition[] = [
+  {
+    id: 'flat',
+    title: 'Flat ink',
+    note: 'One ink all over, laid into what lies beneath.',
+    words: 'solid colour fill ground plate',
+    group: 'Flats, shapes and frames',
+    add: ofPass((sheet) =>
+      passOf('Flat', freshSource('flat', { colour: inkOf(sheet, 1) }), wholeSheet(sheet.size), {
+        mode: sheet.passes.length === 0 ? 'normal' : isDark(sheet) ? 'screen' : 'multiply',
+        strength: 1,
+      }),
+    ),
+  },
+  {
+    id: 'ramp',
+    title: 'Ramp',
+    note: 'An ink fading out across the sheet.',
+    words: 'gradient fade vignette split fountain',
+    group: 'Flats, shapes and frames',
+    add: ofPass((sheet) => {
+      const colour = inkOf(sheet, 0);
+      const stops = [
+        { at: 0, colour, strength: 1 },
+        { at: 1, colour, strength: 0 },
+      ];
+      return passOf('Ramp', freshSource('ramp', { angle: 90, stops }), wholeSheet(sheet.size));
+    }),
+  },
+];
+
+const whole: readonly Addition[] = [
+  {
+    id: 'overall',
+    title: 'Overall',
+    note: 'Treats everything printed so far: with steps, or laid over itself.',
+    words: 'adjustment all whole darken treat',
+    group: 'Whole print and groups',
+    add: ofPass((sheet) => passOf('Overall', { kind: 'overall' }, wholeSheet(sheet.size))),
+  },
+  {
+    id: 'group',
+    title: 'Empty group',
+    note: 'Passes that are treated and laid down together.',
+    words: 'folder set',
+    group: 'Whole print and groups',
+    add: ofPass((sheet) => passOf('Group', { kind: 'group', passes: [] }, wholeSheet(sheet.size))),
+  },
+];
+
+const ofPicture = (asset: Asset): Addition => ({
+  id: `picture-${asset.sha256.slice(0, 16)}`,
+  title: asset.name.replace(/\.[^.]*$/, ''),
+  note: `Picture, ${asset.width} × ${asset.height} px.`,
+  words: 'picture photograph texture scan image',
+  group: 'Pictures of this job',
+  measured: true,
+  add: ofPass((sheet) =>
+    passOf(
+      asset.name.replace(/\.[^.]*$/, ''),
+      { kind: 'picture', picture: { sha256: asset.sha256 } },
+      placed(sheet.size, asset, 'fill'),
+      sheet.passes.length === 0 ? NORMAL : { ...chosenLay(0.5, isDark(sheet) ? 0 : 1) },
+    ),
+  ),
+});
+
+const ofSheet = ({ id, document }: KeptSheet): Addition => ({
+  id: `sheet-${id}`,
+  title: `Sheet “${document.name}”`,
+  note: 'Another sheet of this job, live.',
+  words: 'another sheet nested mock-up',
+  group: 'Whole print and groups',
+  add: ofPass((sheet) =>
+    passOf(document.name, { kind: 'sheet', sheet: { id } }, { ...placed(sheet.size, document.size, 'whole'), fit: 'free' }),
+  ),
+});
+
+/** A step of a kind with all dials at their defaults. */
+export const newStep = (kind: StepKind): Step => {
+  const declaration = STEPS.find((each) => each.kind === kind);
+  if (!declaration) throw new Error(`no step ${kind}`);
+  return {
+    id: freshId(),
+    kind,
+    version: declaration.version,
+    on: true,
+    amount: 1,
+    params: defaultParams(declaration),
+    masks: [],
+    zones: [],
+  };
+};
+
+const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number]): Addition => ({
+  id: `step-${kind}`,
+  title,
+  note: purpose,
+  words: `${words} ${family}`,
+  group: 'Steps of this pass',
+  add: (sheet, at) => {
+    const pass = at.pass === null ? undefined : findPass(sheet, at.pass);
+    if (!pass) return { sheet, line: at };
+    const step = newStep(kind);
+    const after = at.step ?? pass.steps.at(-1)?.id ?? null;
+    return { sheet: insertStep(sheet, pass.id, step, after), line: { pass: pass.id, step: step.id } };
+  },
+});
+
+/** All that can be added at a line: steps first where the line is a pass's, then what can print. */
+export const additionsAt = (at: Line, assets: readonly Asset[], otherSheets: readonly KeptSheet[]): Addition[] => [
+  ...(at.pass === null ? [] : STEPS.map(ofStep)),
+  ...assets.map(ofPicture),
+  ...TYPE,
+  ...flats,
+  ...shapes,
+  ...frames,
+  ...whole,
+  ...otherSheets.map(ofSheet),
+];
+
+/** Titles of the sources that are set by dials, for the ticket. */
+export const sourceTitle = (source: Source): string =>
+  SOURCES.find(({ kind }) => kind === source.kind)?.title ?? (source.kind === 'overall' ? 'Overall' : source.kind);

@@ -1,0 +1,109 @@
+import { cornersOf, passesOf, withinBox, type Pass, type Placement, type Sheet } from '@uvrant/core';
+
+/** A box on the sheet, mm: its middle, size and turn. */
+export type Box = Pick<Placement, 'x' | 'y' | 'width' | 'height' | 'turn'>;
+
+/** Which side or corner of a box is held: −1, 0 or 1 each way from its middle. */
+export interface Grip {
+  readonly u: -1 | 0 | 1;
+  readonly v: -1 | 0 | 1;
+}
+
+export const GRIPS: readonly Grip[] = ([-1, 0, 1] as const).flatMap((v) =>
+  ([-1, 0, 1] as const).filter((u) => u !== 0 || v !== 0).map((u) => ({ u, v })),
+);
+
+/** What is done to a box: stretched about a place along its own sides, turned about its middle, moved. */
+export interface Movement {
+  readonly about: readonly [number, number];
+  readonly sx: number;
+  readonly sy: number;
+  readonly turn: number;
+  readonly dx: number;
+  readonly dy: number;
+}
+
+export const STILL: Omit<Movement, 'about'> = { sx: 1, sy: 1, turn: 0, dx: 0, dy: 0 };
+
+/** Passes that have a place of their own, of some chosen ones: a group's are all that is in it. */
+export const placedPasses = (passes: readonly Pass[]): Pass[] =>
+  [...passesOf(passes)].filter(({ source }) => source.kind !== 'group' && source.kind !== 'overall');
+
+const asPlacement = (box: Box): Placement => ({ ...box, flipX: false, flipY: false, fit: 'free', beyond: 'nothing' });
+
+export const boxCorners = (box: Box): readonly (readonly [number, number])[] => cornersOf(asPlacement(box));
+
+/** A point of the box by its grip (0, 0 is the middle), on the sheet. */
+export const gripAt = (box: Box, { u, v }: { readonly u: number; readonly v: number }): readonly [number, number] => {
+  const [tl, tr, , bl] = boxCorners(box) as [readonly [number, number], readonly [number, number], unknown, readonly [number, number]];
+  const [a, b] = [(u + 1) / 2, (v + 1) / 2];
+  return [tl[0] + a * (tr[0] - tl[0]) + b * (bl[0] - tl[0]), tl[1] + a * (tr[1] - tl[1]) + b * (bl[1] - tl[1])];
+};
+
+/** Left, top, right and foot of what a box covers. */
+export const extentOf = (box: Box): readonly [number, number, number, number] => {
+  const corners = boxCorners(box);
+  const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+};
+
+/** The upright box round several. */
+export const around = (boxes: readonly Box[]): Box | null => {
+  if (boxes.length === 0) return null;
+  const extents = boxes.map(extentOf);
+  const [left, top] = [Math.min(...extents.map((e) => e[0])), Math.min(...extents.map((e) => e[1]))];
+  const [right, foot] = [Math.max(...extents.map((e) => e[2])), Math.max(...extents.map((e) => e[3]))];
+  return { x: (left + right) / 2, y: (top + foot) / 2, width: right - left, height: foot - top, turn: 0 };
+};
+
+/** A type block as high as its lines are, its top where it is placed. */
+export const heightened = (box: Box, height: number): Box => {
+  const [x, y] = gripAt({ ...box }, { u: 0, v: -1 });
+  const [cx, cy] = gripAt({ ...box, x, y, height: 0 }, { u: 0, v: 0 });
+  const down = gripAt({ x: 0, y: 0, width: 0, height: 2, turn: box.turn }, { u: 0, v: 1 });
+  return { ...box, height, x: cx + (down[0] * height) / 2, y: cy + (down[1] * height) / 2 };
+};
+
+const turnedBy = (x: number, y: number, deg: number): readonly [number, number] => {
+  const corner = gripAt({ x: 0, y: 0, width: 2, height: 2, turn: deg }, { u: 1, v: 0 });
+  // The right of a box turned by so much points along (cos, −sin).
+  const [cos, sin] = [corner[0], -corner[1]];
+  return [cos * x + sin * y, -sin * x + cos * y];
+};
+
+/** A placement after a movement of the box that it is held by. Uneven stretching is for a box of the same turn. */
+export const movedPlacement = <P extends Box>(at: P, box: Box, { about, sx, sy, turn, dx, dy }: Movement): P => {
+  const [lu, lv] = turnedBy(at.x - about[0], at.y - about[1], -box.turn);
+  const [ax, ay] = turnedBy(lu * sx, lv * sy, box.turn);
+  const [px, py] = [about[0] + ax - box.x, about[1] + ay - box.y];
+  const [rx, ry] = turnedBy(px, py, turn);
+  const wrapped = ((((at.turn + turn + 180) % 360) + 360) % 360) - 180;
+  return {
+    ...at,
+    x: box.x + rx + dx,
+    y: box.y + ry + dy,
+    width: at.width * sx,
+    height: at.height * sy,
+    turn: turn === 0 ? at.turn : wrapped,
+  };
+};
+
+/** A pass after a movement: type grows with its block, except where only its measure is drawn wider. */
+export const movedPass = (pass: Pass, box: Box, movement: Movement): Pass => {
+  const placement: Placement = { ...movedPlacement(pass.placement, box, movement), fit: 'free' };
+  const { sx, sy } = movement;
+  if (pass.source.kind !== 'type' || sx !== sy || sx === 1) return { ...pass, placement };
+  const { size, border } = pass.source;
+  return { ...pass, placement, source: { ...pass.source, size: size * sx, border: border * sx } };
+};
+
+/** Passes whose box a place lies in, uppermost first; those that cover all of the sheet last. */
+export const passesAt = (sheet: Sheet, x: number, y: number): Pass[] => {
+  const there = placedPasses(sheet.passes).filter(({ on, placement }) => {
+    const [u, v] = withinBox(placement, x, y);
+    return on && Math.abs(u) <= placement.width / 2 && Math.abs(v) <= placement.height / 2;
+  });
+  const covers = ({ placement }: Pass): boolean => placement.width * placement.height >= 0.95 * sheet.size.width * sheet.size.height;
+  const upper = there.reverse();
+  return [...upper.filter((pass) => !covers(pass)), ...upper.filter(covers)];
+};
