@@ -63,6 +63,35 @@ const luma = (hex: string): number => {
   return 0.2126 * r + 0.7152 * g + 0.0722 * b;
 };
 
+const base = { on: true, steps: [], masks: [], wear: [], lay: { mode: 'normal', strength: 1 } } as const;
+
+/** A sheet as ordered on which nothing prints yet but its ground, if it has one. */
+export const emptySheet = (order: SheetOrder): Sheet => {
+  const { name, size, ppi, edges, stock, ink, ground } = order;
+  const under: Pass[] = ground
+    ? [
+        {
+          ...base,
+          id: 'ground',
+          name: `${ground.name} ground`,
+          source: { kind: 'flat', colour: { ink: ground.id } },
+          placement: wholeSheet(size),
+        },
+      ]
+    : [];
+  return {
+    format: SHEET_FORMAT,
+    version: SHEET_VERSION,
+    name,
+    size,
+    ppi,
+    edges,
+    stock,
+    inks: ground && ground.id !== ink.id ? [ink, ground] : [ink],
+    passes: under,
+  };
+};
+
 /** A sheet made from a picture that fills it; an ink lighter than what it prints on carries the lights. */
 export const startedSheet = (
   order: SheetOrder,
@@ -77,7 +106,6 @@ export const startedSheet = (
     const { shape, cells, angle, hardness } = point.screen;
     steps.push(fresh('screen', { shape, lpi: lpiOfCells(placement.width, cells), angle, hardness, carries, ink: { ink: ink.id } }));
   }
-  const base = { on: true, masks: [], wear: [] } as const;
   const laid: Pass = {
     ...base,
     id: 'picture',
@@ -88,30 +116,7 @@ export const startedSheet = (
     },
     placement,
     steps: point.screen ? steps : [],
-    lay: { mode: 'normal', strength: 1 },
   };
-  const under: Pass[] = ground
-    ? [
-        {
-          ...base,
-          id: 'ground',
-          name: `${ground.name} ground`,
-          source: { kind: 'flat', colour: { ink: ground.id } },
-          placement: wholeSheet(size),
-          steps: [],
-          lay: { mode: 'normal', strength: 1 },
-        },
-      ]
-    : [];
-  return {
-    format: SHEET_FORMAT,
-    version: SHEET_VERSION,
-    name: order.name,
-    size,
-    ppi: order.ppi,
-    edges: point.screen ? order.edges : 'smooth',
-    stock,
-    inks: ground && ground.id !== ink.id ? [ink, ground] : [ink],
-    passes: [...under, laid],
-  };
+  const empty = emptySheet(order);
+  return { ...empty, edges: point.screen ? order.edges : 'smooth', passes: [...empty.passes, laid] };
 };

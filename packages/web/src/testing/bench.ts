@@ -5,9 +5,11 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import type { Sheet } from '@uvrant/core';
 import { Editing } from '../app/bench/editing';
 import { Rendering } from '../app/bench/rendering';
-import type { InkShares, StepReading } from '../app/engine/protocol';
+import { TicketEdits } from '../app/bench/ticket-edits';
+import type { InkShares, StepReading, TypeSetting } from '../app/engine/protocol';
 import { BenchActions, benchFeature } from '../app/state/bench';
 import { dispatchFeature } from '../app/state/dispatch';
+import { fontsFeature } from '../app/state/fonts';
 import { JobActions, jobsFeature } from '../app/state/jobs';
 import { ASSET, JOB, keptOf, posterOf } from './sheets';
 
@@ -27,6 +29,12 @@ export const fakeRendering = () => ({
   bare: signal(null),
   small: signal({}),
   showBare: signal(false),
+  setting: signal<TypeSetting | null>(null),
+  trial: signal<Sheet | null>(null),
+  tonesOf: () => Promise.resolve({ picture: 0.2, beneath: 0.8 }),
+  fail: (error: unknown) => {
+    throw error;
+  },
   picking: signal<((rgb: readonly [number, number, number]) => void) | null>(null),
 });
 
@@ -46,8 +54,10 @@ export const onBench = (sheet = posterOf()): OnBench => {
       provideState(jobsFeature),
       provideState(benchFeature),
       provideState(dispatchFeature),
+      provideState(fontsFeature),
       provideRouter([]),
       Editing,
+      TicketEdits,
       { provide: Rendering, useValue: rendering },
     ],
   });

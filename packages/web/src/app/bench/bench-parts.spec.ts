@@ -208,9 +208,11 @@ describe('a pass and the sheet', () => {
     const fixture = await shown();
     expect(textOf(fixture)).toContain('67 ppi');
     expect(textOf(fixture)).toContain('will look soft');
+    find(fixture, 'button', 'normal').click();
+    await fixture.whenStable();
     find(fixture, 'button', 'multiply').click();
     await type(fixture, 'Strength', '80');
-    find(fixture, 'button', 'whole').click();
+    find(fixture, 'button', 'Whole on it').click();
     expect(bench.document().passes[1]).toMatchObject({ lay: { mode: 'multiply', strength: 0.8 }, placement: { fit: 'whole' } });
   });
 

@@ -228,14 +228,20 @@ export class SheetDials {
   /** Another size: what filled the sheet, or lay whole on it, does so again. */
   protected resize(size: Size): void {
     if (!(size.width >= 10 && size.height >= 10 && size.width <= 5000 && size.height <= 5000)) return;
-    this.editing.sheet((sheet) => ({ ...sheet, size, passes: sheet.passes.map((pass) => this.replaced(pass, size)) }));
+    const replaced = (pass: Pass): Pass => {
+      const placedAgain = this.replaced(pass, size);
+      const { source } = placedAgain;
+      return source.kind === 'group' ? { ...placedAgain, source: { ...source, passes: source.passes.map(replaced) } } : placedAgain;
+    };
+    this.editing.sheet((sheet) => ({ ...sheet, size, passes: sheet.passes.map(replaced) }));
   }
 
   private replaced(pass: Pass, size: Size): Pass {
     const { source, placement } = pass;
+    if (placement.fit === 'free') return pass;
     if (source.kind !== 'picture') return { ...pass, placement: wholeSheet(size) };
     const asset = this.assets().find((each) => each.sha256 === source.picture.sha256);
-    if (!asset || placement.fit === 'free') return pass;
+    if (!asset) return pass;
     return { ...pass, placement: placed(size, asset, placement.fit, placement.beyond) };
   }
 

@@ -147,7 +147,7 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
             }
           </li>
         } @empty {
-          <li class="none">Nothing prints on this sheet yet.</li>
+          <li class="none">Nothing prints on this sheet yet. Drop a picture on the page to have it at hand, then add what should print.</li>
         }
       </ol>
       @if (adding() && addsBehind() === null) {

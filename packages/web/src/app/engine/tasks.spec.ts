@@ -31,6 +31,7 @@ const work: Work = {
   tile: () => tile,
   rasters: new ByteCache<Raster>(1e7),
   statistics: new ByteCache<ToneStatistics>(1e6),
+  type: null,
 };
 
 const done = async <T extends Task>(task: T, of = sheet): Promise<ResultOf<T>> => {

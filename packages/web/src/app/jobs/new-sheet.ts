@@ -2,6 +2,7 @@ import { Component, computed, effect, inject, input, signal } from '@angular/cor
 import { MatMenuModule } from '@angular/material/menu';
 import { Store } from '@ngrx/store';
 import {
+  emptySheet,
   INKS,
   LEAST_POSTER_PPI,
   MM_PER_INCH,
@@ -90,6 +91,7 @@ const PICTURE_PPI = 300;
           }
         </dl>
         <button type="button" class="uv-button main" (click)="make()">Make the sheet</button>
+        <button type="button" class="empty" (click)="makeEmpty()">or begin with an empty sheet</button>
       </div>
     </div>
 
@@ -266,5 +268,10 @@ export class NewSheet {
   protected make(): void {
     const start = this.starts().find(({ point }) => point.name === this.chosen());
     if (start) this.store.dispatch(JobActions.sheetWanted({ jobId: this.jobId(), document: start.sheet }));
+  }
+
+  /** The sheet of the sentence with nothing on it yet. */
+  protected makeEmpty(): void {
+    this.store.dispatch(JobActions.sheetWanted({ jobId: this.jobId(), document: emptySheet(this.order()) }));
   }
 }
