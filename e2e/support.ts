@@ -1,6 +1,9 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
+import type { Sheet } from '@uvrant/core';
 
 export interface RecordedTile {
   readonly task: {
@@ -45,7 +48,8 @@ export const recordWorkers = async (page: Page): Promise<void> => {
       }
       override postMessage(message: { type: string; id: number; version: number; task: { kind: string; version: number } }): void {
         if (message.type === 'task') this.asked.set(message.id, message.task);
-        if (message.type === 'sheet') recorder.version = message.version;
+        // What the table shows is what it asks tiles of; other versions serve readings and trials.
+        if (message.type === 'task' && message.task.kind === 'tile') recorder.version = message.task.version;
         super.postMessage(message);
       }
     };
@@ -144,4 +148,51 @@ export const sentOut = async (page: Page): Promise<{ path: string; name: string;
 export const physicalOf = (bytes: Buffer): readonly [number, number, number] => {
   const at = bytes.indexOf('pHYs', 0, 'latin1');
   return [bytes.readUInt32BE(at + 4), bytes.readUInt32BE(at + 8), bytes[at + 12] as number];
+};
+
+/** A sheet of the test's own in the demo's job, on the bench. */
+export const laidOut = async (page: Page, document: Sheet): Promise<string> => {
+  const { request } = page.context();
+  const [job] = (await (await request.get('/api/jobs')).json()) as { id: string; name: string }[];
+  const created = await request.post(`/api/jobs/${job?.id}/sheets`, { data: { document } });
+  const { id } = (await created.json()) as { id: string };
+  await page.goto(`/jobs/${job?.id}/sheets/${id}`);
+  await isTrue(page);
+  return id;
+};
+
+/** A small sheet of the demo's picture over its ground, so that true comes at once. */
+export const opened = async (page: Page, change: (sheet: Sheet) => Sheet = (sheet) => sheet): Promise<string> => {
+  const poster = JSON.parse(readFileSync(join(import.meta.dirname, '../demo/sheets/1-poster.json'), 'utf8')) as Sheet;
+  const by = 60 / poster.size.width;
+  const passes = poster.passes.slice(0, 2).map((pass) => ({
+    ...pass,
+    placement: { ...pass.placement, x: 30, y: 40, width: pass.placement.width * by, height: pass.placement.height * by },
+    steps: pass.steps
+      .filter(({ kind }) => kind !== 'ink-spread')
+      .map((step) => (step.kind === 'screen' ? { ...step, params: { ...step.params, lpi: 20 } } : step)),
+  }));
+  return laidOut(page, change({ ...poster, name: 'Small', size: { width: 60, height: 80 }, ppi: 200, passes }));
+};
+
+/** A hash of the true tiles at print pixels of the sheet as it is now. */
+export const print = async (page: Page): Promise<string> => {
+  await isTrue(page);
+  await expect.poll(async () => (await shownTrueTiles(page)).length).toBeGreaterThan(0);
+  const tiles = await shownTrueTiles(page);
+  const hash = createHash('sha256');
+  for (const { bytes } of tiles.sort((a, b) => a.task.y - b.task.y || a.task.x - b.task.x)) hash.update(bytes);
+  return hash.digest('hex');
+};
+
+/** Colour and coverage of a print pixel that the true view shows, as hexadecimal. */
+export const printedAt = async (page: Page, x: number, y: number): Promise<string> => {
+  await isTrue(page);
+  const held = async (): Promise<RecordedTile | undefined> =>
+    (await shownTrueTiles(page)).find(({ task: { side, x: tx, y: ty } }) => tx === Math.floor(x / side) && ty === Math.floor(y / side));
+  await expect.poll(async () => (await held()) !== undefined).toBe(true);
+  const tile = (await held()) as RecordedTile;
+  const bytes = Buffer.from(tile.bytes, 'base64');
+  const at = 4 * ((y - tile.task.y * tile.task.side) * tile.width + x - tile.task.x * tile.task.side);
+  return bytes.subarray(at, at + 4).toString('hex');
 };

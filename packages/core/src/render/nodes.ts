@@ -150,8 +150,11 @@ const cropped = (raster: Raster, region: Region): Raster => {
   return { ...raster, region, tone: crop(raster.tone, from, region), coverage };
 };
 
-/** from + (to − from) · share · mask, of two nodes of one kind. */
-export const mixNode = (from: Node, to: Node, share: number, mask: Node<'tone'> | null): Node => ({
+/** from + (to − from) · share · mask, of two nodes of one kind; all of `to` is that node itself. */
+export const mixNode = (from: Node, to: Node, share: number, mask: Node<'tone'> | null): Node =>
+  share === ONE && !mask ? to : mixture(from, to, share, mask);
+
+const mixture = (from: Node, to: Node, share: number, mask: Node<'tone'> | null): Node => ({
   key: keyOf('mix', share, mask ? [from, to, mask] : [from, to]),
   kind: to.kind,
   kept: false,

@@ -35,23 +35,21 @@ export const fontsPlugin =
       },
     );
 
-    app.get<{ Params: { sha256: string; index: number } }>(
-      '/api/fonts/own/:sha256/:index',
+    app.get<{ Params: { sha256: string } }>(
+      '/api/fonts/own/:sha256',
       {
         schema: {
           params: Joi.object({
             sha256: Joi.string()
               .pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
               .required(),
-            index: Joi.valid(0),
           }),
         },
       },
-      (request, reply) =>
-        reply
-          .header('cache-control', IMMUTABLE)
-          .type('font/sfnt')
-          .send(createReadStream(store.path(request.params.sha256))),
+      (request, reply) => {
+        const path = store.path(request.params.sha256);
+        return reply.header('cache-control', IMMUTABLE).type('font/sfnt').send(createReadStream(path));
+      },
     );
     done();
   };

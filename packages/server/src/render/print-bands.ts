@@ -9,6 +9,7 @@ import {
   trueScale,
   type Graph,
   type InfoOf,
+  type Raster,
   type Region,
   type Sheet,
   type SheetOf,
@@ -21,6 +22,9 @@ import {
 
 /** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
 const BAND_ROWS = 128;
+
+/** What is read twice in a band, such as what lies beneath an overall pass, is rendered once. */
+const SHARED_BYTES = 40 * 2 ** 20;
 
 export interface Band {
   readonly region: Region;
@@ -43,7 +47,7 @@ export class Print {
   /** @throws CompileError for a sheet that cannot be rendered. */
   constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type }: PrintNeeds) {
     this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf, sheetOf);
-    this.work = { kernels: createKernels(), tile, rasters: null, statistics: new ByteCache<ToneStatistics>(2 ** 20), type };
+    this.work = { kernels: createKernels(), tile, rasters: new ByteCache<Raster>(SHARED_BYTES), statistics: new ByteCache<ToneStatistics>(2 ** 20), type };
   }
 
   /** RGBA8 of a region (default: the whole sheet) in bands of its full width, from the top. */

@@ -33,10 +33,14 @@ export class Rendering {
   });
   /** The same for what the table shows: up to the peel line, one pass alone, or something that is tried. */
   readonly version = computed(() => {
-    const [document, shown, trial] = [this.document(), this.shown(), this.trial()];
-    if (trial) return this.open(trial);
-    return shown === document || !shown ? this.whole() : this.open(shown);
+    const [document, shown, trial, whole] = [this.document(), this.shown(), this.trial(), this.whole()];
+    if (!document || whole === null) return null;
+    // The table takes the greater number for the later print, so what it comes back to is opened again.
+    const isWhole = !trial && (shown === document || !shown);
+    this.latest = isWhole && whole > this.latest ? whole : this.open(trial ?? shown ?? document);
+    return this.latest;
   });
+  private latest = 0;
 
   /** Gives the workers a sheet and those that it prints; the number that tasks on it are asked for by. */
   open(sheet: Sheet): number {

@@ -14,7 +14,7 @@ const fetchedFile = async (url: string, name: string): Promise<Uint8Array<ArrayB
 };
 
 const filesOf = (font: FontRef): Promise<Uint8Array<ArrayBuffer>[]> => {
-  if ('sha256' in font) return Promise.all([fetchedFile(`/api/fonts/own/${font.sha256}/0`, font.name)]);
+  if ('sha256' in font) return Promise.all([fetchedFile(`/api/fonts/own/${font.sha256}`, font.name)]);
   const shipped = shippedFont(font.family);
   if (!shipped) return Promise.reject(new Error(`The font ${font.family} does not ship with this Uvrant: choose another.`));
   return Promise.all(shipped.subsets.map((_, i) => fetchedFile(`/api/fonts/shipped/${font.family}/${i}`, shipped.name)));
