@@ -47,7 +47,13 @@ export class Print {
   /** @throws CompileError for a sheet that cannot be rendered. */
   constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type }: PrintNeeds) {
     this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf, sheetOf);
-    this.work = { kernels: createKernels(), tile, rasters: new ByteCache<Raster>(SHARED_BYTES), statistics: new ByteCache<ToneStatistics>(2 ** 20), type };
+    this.work = {
+      kernels: createKernels(),
+      tile,
+      rasters: new ByteCache<Raster>(SHARED_BYTES),
+      statistics: new ByteCache<ToneStatistics>(2 ** 20),
+      type,
+    };
   }
 
   /** RGBA8 of a region (default: the whole sheet) in bands of its full width, from the top. */
