@@ -6,43 +6,14 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { createKernels } from '@uvrant/kernels';
 import { inkByTone, LUMA, ONE, screenGrid, screenThresholds, type Region } from '@uvrant/core';
+import { lays } from './lays';
+import { pair, print, timed } from './rows';
+import { passesRow, typeRow } from './sheets';
 
 sharp.concurrency(1);
 sharp.cache(false);
 
 const [WIDTH, HEIGHT] = [4800, 6000];
-const RUNS = 5;
-const median = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[times.length >> 1] as number;
-
-const timed = async (run: () => unknown): Promise<number> => {
-  const started = performance.now();
-  await run();
-  return performance.now() - started;
-};
-
-/** Runs both in turn; the better of two tries of each run's median. */
-const pair = async (ours: () => unknown, theirs: () => unknown): Promise<{ ours: number; theirs: number }> => {
-  let best: { ours: number; theirs: number } | null = null;
-  for (let attempt = 0; attempt < 2; attempt++) {
-    const [a, b]: [number[], number[]] = [[], []];
-    await ours();
-    for (let n = 0; n < RUNS; n++) {
-      a.push(await timed(ours));
-      b.push(await timed(theirs));
-    }
-    const tried = { ours: median(a), theirs: median(b) };
-    if (!best || tried.ours / tried.theirs < best.ours / best.theirs) best = tried;
-  }
-  return best as { ours: number; theirs: number };
-};
-
-const print = (row: string, ours: number, theirs: number, bound: number): void => {
-  const ratio = ours / theirs;
-  console.log(
-    `${row.padEnd(56)} ${ours.toFixed(0).padStart(6)} ms ${theirs.toFixed(0).padStart(7)} ms ${ratio.toFixed(3).padStart(7)}  at most ${bound}`,
-  );
-};
-
 const kernels = createKernels();
 const pixels = WIDTH * HEIGHT;
 const region: Region = { x: 0, y: 0, width: WIDTH, height: HEIGHT };
@@ -82,17 +53,7 @@ const screenRow = await pair(
 );
 print('screen at 22.5°, soft edge ÷ sharp blur σ 3 grey', screenRow.ours, screenRow.theirs, 1);
 
-const beneath = rgba.slice();
-const blended = new Int16Array(4 * pixels);
-const multiplyRow = await pair(
-  () => kernels.blend(beneath, rgba, 'multiply', false, ONE, null, blended),
-  () =>
-    sharp(bytes, raw)
-      .composite([{ input: bytes, raw: raw.raw, blend: 'multiply' }])
-      .raw()
-      .toBuffer(),
-);
-print('multiply RGBA, copies included ÷ sharp composite', multiplyRow.ours, multiplyRow.theirs, 0.3);
+await lays(kernels, rgba, bytes, raw);
 
 const table = Int16Array.from({ length: ONE + 1 }, (_, v) => (v * v) >> 14);
 const tableRow = await pair(
@@ -102,6 +63,8 @@ const tableRow = await pair(
 console.log(
   `${'tone table ÷ sharp linear'.padEnd(56)} ${tableRow.ours.toFixed(0).padStart(6)} ms ${tableRow.theirs.toFixed(0).padStart(7)} ms ${(tableRow.ours / tableRow.theirs).toFixed(3).padStart(7)}  no bound`,
 );
+
+await typeRow();
 
 /** The command line on a sheet at a size; its wall time and its greatest memory. */
 const cli = (sheet: string, folder: string): { ms: number; mebibytes: number } => {
@@ -162,6 +125,7 @@ try {
       .png({ compressionLevel: 6 })
       .toBuffer(),
   );
+  passesRow(folder);
   print('send-out, start of the process, ingest, whole chain, file ÷ sharp PNG 6', middle.ms, encode, 1);
 } finally {
   rmSync(folder, { recursive: true, force: true });

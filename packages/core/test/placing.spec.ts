@@ -19,6 +19,8 @@ import {
   placed,
   plan,
   sheetJsonSchema,
+  laysPage,
+  sourcesPage,
   stepsPage,
   startedSheet,
   STARTING_POINTS,
@@ -237,5 +239,7 @@ test('the JSON Schema names every step and every dial', () => {
 test('the pages written from the declarations are current: npm run docs', () => {
   const docs = join(__dirname, '../../../docs');
   expect(readFileSync(join(docs, 'steps.md'), 'utf8')).toBe(stepsPage());
+  expect(readFileSync(join(docs, 'sources.md'), 'utf8')).toBe(sourcesPage());
+  expect(readFileSync(join(docs, 'lays.md'), 'utf8')).toBe(laysPage());
   expect(JSON.parse(readFileSync(join(docs, 'sheet.schema.json'), 'utf8'))).toEqual(JSON.parse(JSON.stringify(sheetJsonSchema())));
 });

@@ -5,7 +5,7 @@ import type { ShapeDials } from '../type/shape';
 import type { TypeDials } from '../type/layout';
 import type { Node } from './node';
 import { convertNode } from './nodes';
-import { flatNode, frameNode, rampNode, shapeNode, typeNode, type Paints } from './source-nodes';
+import { emptyNode, flatNode, frameNode, rampNode, shapeNode, typeNode, type Paints } from './source-nodes';
 
 /** What a source's node is made with. */
 export interface SourceAt {
@@ -27,15 +27,12 @@ const typeDials = (source: TypeSource): TypeDials => {
   return { text, size, sizeBy, leading, tracking, align, upperCase, lines, stretch };
 };
 
-/** The darks of a picture, or a procedural edge. */
+/** The darks of a picture (nothing until one is chosen), or a procedural edge. */
 const framed = (source: FrameSource, at: SourceAt): Node => {
   const { edge, width, rough, seed, picture } = source;
   const colour = at.colourOf(source.colour);
   if (edge !== 'picture') return frameNode({ edge, width, rough, seed }, colour, at.placement, at.pxPerMm);
-  const choice = { colour, carriesLights: false };
-  return picture
-    ? convertNode(at.picture(picture), 'ink', choice)
-    : frameNode({ edge: 'torn', width, rough, seed }, colour, at.placement, at.pxPerMm);
+  return picture ? convertNode(at.picture(picture), 'ink', { colour, carriesLights: false }) : emptyNode();
 };
 
 type Makers = { readonly [K in DialledSource['kind']]: (source: Extract<DialledSource, { kind: K }>, at: SourceAt) => Node };

@@ -92,6 +92,18 @@ export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: num
   };
 };
 
+/** An area's values out of a raster that covers it or a part; beyond its edge that holds, as a picture's does. */
+const holdEdges = ({ region: inside, data: from }: ColourRaster, area: PatchArea, out: Int16Array): void => {
+  for (let row = 0, o = 0; row < area.height; row++) {
+    const y = Math.max(0, Math.min(inside.height - 1, area.y + row - inside.y));
+    for (let column = 0; column < area.width; column++, o += 4) {
+      const x = Math.max(0, Math.min(inside.width - 1, area.x + column - inside.x));
+      const i = 4 * (y * inside.width + x);
+      for (let c = 0; c < 4; c++) out[o + c] = from[i + c] as number;
+    }
+  }
+};
+
 /** Another sheet's rendering: its whole region, its size in mm, and its pixels a millimetre of its own. */
 export interface SheetPrint {
   readonly whole: Region;
@@ -132,15 +144,7 @@ export const sheetNode = (root: Node<'colour'>, print: SheetPrint, placement: Pl
           const inside = overlap(area, whole);
           if (!inside) return { ...area, data };
           const print = yield* rendered(root, inside, work);
-          // Beyond the sheet its edge holds, as a picture's does; the box's own edge then covers it.
-          for (let row = 0, o = 0; row < area.height; row++) {
-            const y = Math.max(0, Math.min(inside.height - 1, area.y + row - inside.y));
-            for (let column = 0; column < area.width; column++, o += 4) {
-              const x = Math.max(0, Math.min(inside.width - 1, area.x + column - inside.x));
-              const from = 4 * (y * inside.width + x);
-              for (let c = 0; c < 4; c++) data[o + c] = print.data[from + c] as number;
-            }
-          }
+          holdEdges(print, area, data);
           return { ...area, data };
         },
         (values, block) => {
@@ -209,6 +213,28 @@ const rampTable = (stops: RampColours['stops']): Int16Array => {
   return table;
 };
 
+const rampColours = (ramp: RampColours, placement: Placement, pxPerMm: number, region: Region): Int16Array => {
+  const table = rampTable(ramp.stops);
+  const at = boxAffine(placement, pxPerMm, 2, 2);
+  const [cos, sin] = [cosDeg(ramp.angle), sinDeg(ramp.angle)];
+  const [w, h] = [placement.width, placement.height];
+  // Half the way that the corners of the box lie apart along the ramp.
+  const reach = Math.abs(cos) * w + Math.abs(sin) * h;
+  const data = new Int16Array(4 * sizeOf(region));
+  for (let row = 0, o = 0; row < region.height; row++) {
+    const y = region.y + row + 0.5;
+    for (let column = 0; column < region.width; column++, o += 4) {
+      const x = region.x + column + 0.5;
+      const u = at.a * x + at.b * y + at.c - 1;
+      const v = at.d * x + at.e * y + at.f - 1;
+      const along = ramp.form === 'round' ? Math.sqrt(u * u + v * v) : 0.5 + (cos * u * w - sin * v * h) / (2 * reach);
+      const i = 4 * Math.floor(Math.max(0, Math.min(1, along)) * RAMP_STEPS + 0.5);
+      for (let c = 0; c < 4; c++) data[o + c] = table[i + c] as number;
+    }
+  }
+  return data;
+};
+
 /** Colours running into each other across the placed box; beyond its edge the ends hold. */
 export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: number): Node<'colour'> => ({
   key: keyOf('ramp', { ramp, placement, pxPerMm }, []),
@@ -216,24 +242,7 @@ export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: numbe
   kept: true,
   want: () => undefined,
   *render(region) {
-    const table = rampTable(ramp.stops);
-    const at = boxAffine(placement, pxPerMm, 2, 2);
-    const [cos, sin] = [cosDeg(ramp.angle), sinDeg(ramp.angle)];
-    const [w, h] = [placement.width, placement.height];
-    // Half the way that the corners of the box lie apart along the ramp.
-    const reach = Math.abs(cos) * w + Math.abs(sin) * h;
-    const data = new Int16Array(4 * sizeOf(region));
-    for (let row = 0, o = 0; row < region.height; row++) {
-      const y = region.y + row + 0.5;
-      for (let column = 0; column < region.width; column++, o += 4) {
-        const x = region.x + column + 0.5;
-        const u = at.a * x + at.b * y + at.c - 1;
-        const v = at.d * x + at.e * y + at.f - 1;
-        const along = ramp.form === 'round' ? Math.sqrt(u * u + v * v) : 0.5 + (cos * u * w - sin * v * h) / (2 * reach);
-        const i = 4 * Math.floor(Math.max(0, Math.min(1, along)) * RAMP_STEPS + 0.5);
-        for (let c = 0; c < 4; c++) data[o + c] = table[i + c] as number;
-      }
-    }
+    const data = rampColours(ramp, placement, pxPerMm, region);
     yield;
     if (placement.beyond === 'nothing') {
       const coverage = boxCoverage(placement, pxPerMm, region);
@@ -328,13 +337,18 @@ const outlineNode = (key: string, paints: Paints, open: boolean, make: (work: Wo
       const over = new Int16Array(4 * sizeOf(region));
       work.kernels.paint(beside(inside ?? none, line ?? none, border.where), fill, under);
       work.kernels.paint(line ?? none, border.colour, over);
-      for (let i = 0; i < over.length; i++) {
-        const sum = (under[i] as number) + (over[i] as number);
-        over[i] = sum > ONE ? ONE : sum;
-      }
+      addUpTo(over, under);
       return { kind: 'colour', region, data: over };
     },
   };
+};
+
+/** Adds values that together make no more than ONE, but for their rounding. */
+const addUpTo = (to: Int16Array, more: Int16Array): void => {
+  for (let i = 0; i < to.length; i++) {
+    const sum = (to[i] as number) + (more[i] as number);
+    to[i] = sum > ONE ? ONE : sum;
+  }
 };
 
 /** What of a fill is seen beside its border: the two share a pixel at their edges and never cover it twice. */

@@ -2,6 +2,20 @@ import { ONE, type ColourRaster } from '../../raster/raster';
 import { defineStep } from '../declare';
 import { share } from '../dials';
 
+/** Moves each printed colour towards the original's by a weight of ONE; premultiplied, in place. */
+const bringBack = (data: Int16Array, original: Int16Array, weight: number): void => {
+  for (let i = 0; i < data.length; i += 4) {
+    const alpha = data[i + 3] as number;
+    const there = original[i + 3] as number;
+    if (alpha === 0 || there === 0) continue;
+    for (let c = 0; c < 3; c++) {
+      const own = data[i + c] as number;
+      const wanted = Math.floor(((original[i + c] as number) * alpha) / there + 0.5);
+      data[i + c] = Math.max(0, Math.min(alpha, own + Math.floor(((wanted - own) * weight) / ONE + 0.5)));
+    }
+  }
+};
+
 /** out = coverage · (ink + share · (original − ink)): what is printed stays where it is, its colour goes towards the source's. */
 export const colourBack = defineStep({
   kind: 'colour-back',
@@ -20,19 +34,8 @@ export const colourBack = defineStep({
   readsOriginal: true,
   summary: ({ share: back }) => `${(100 * back).toFixed(0)} %`,
   *apply(input, { share: back }, at) {
-    const original = (at.original as ColourRaster).data;
-    const weight = Math.floor(back * ONE + 0.5);
     const data = input.data.slice();
-    for (let i = 0; i < data.length; i += 4) {
-      const alpha = data[i + 3] as number;
-      const there = original[i + 3] as number;
-      if (alpha === 0 || there === 0) continue;
-      for (let c = 0; c < 3; c++) {
-        const own = data[i + c] as number;
-        const wanted = Math.floor(((original[i + c] as number) * alpha) / there + 0.5);
-        data[i + c] = Math.max(0, Math.min(alpha, own + Math.floor(((wanted - own) * weight) / ONE + 0.5)));
-      }
-    }
+    bringBack(data, (at.original as ColourRaster).data, Math.floor(back * ONE + 0.5));
     yield;
     return { ...input, data };
   },

@@ -14,6 +14,15 @@ const tintTables = remembering(4, String, (rgb: Rgb): Int16Array[] => {
   });
 });
 
+/** Premultiplied colours of tones and their coverage. */
+const toned = (tone: Int16Array, coverage: Int16Array, tables: readonly Int16Array[], out: Int16Array): void => {
+  for (let i = 0; i < tone.length; i++) {
+    const alpha = coverage[i] as number;
+    for (let c = 0; c < 3; c++) out[4 * i + c] = times((tables[c] as Int16Array)[tone[i] as number] as number, alpha);
+    out[4 * i + 3] = alpha;
+  }
+};
+
 /** Every tone keeps its lightness (BT.709 luma) and takes the ink's hue: black, the ink at its own luma, white. */
 export const tint = defineStep({
   kind: 'tint',
@@ -38,11 +47,7 @@ export const tint = defineStep({
     kernels.grey(input.data, LUMA, tone, coverage);
     yield;
     const data = new Int16Array(input.data.length);
-    for (let i = 0; i < pixels; i++) {
-      const alpha = coverage[i] as number;
-      for (let c = 0; c < 3; c++) data[4 * i + c] = times((tables[c] as Int16Array)[tone[i] as number] as number, alpha);
-      data[4 * i + 3] = alpha;
-    }
+    toned(tone, coverage, tables, data);
     return { ...input, data };
   },
 });

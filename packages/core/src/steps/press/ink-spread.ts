@@ -1,4 +1,4 @@
-import { HALF, ONE, type InkRaster, type Region } from '../../raster/raster';
+import { ONE, type InkRaster, type Region } from '../../raster/raster';
 import { chanceAt, fade } from '../../surface/noise';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
@@ -9,6 +9,7 @@ const PERIOD = 51.2;
 const POINTS = 512;
 /** Fibres along a period, and across it: each about 1.07 mm long and 0.28 mm broad. */
 const FIBRES = { along: 48, across: 180 };
+const FIBRE_BREADTH = PERIOD / FIBRES.across;
 
 interface SpreadDials {
   readonly spread: number;
@@ -77,6 +78,19 @@ const heightTable = remembering(
     }),
 );
 
+/** Under so many pixels a millimetre a draft shows no fibres: they are finer than its pixels. */
+const FIBRES_SEEN = 1 / FIBRE_BREADTH;
+
+/** The same creep everywhere. */
+const spreadEvenly = (coverage: Int16Array, far: Int16Array, bits: number, creepPx: number): void => {
+  const creep = Math.floor(creepPx * ONE + 0.5);
+  const shift = 14 - bits;
+  for (let i = 0; i < coverage.length; i++) {
+    const value = ((far[i] as number) << shift) + creep;
+    coverage[i] = value < 0 ? 0 : value > ONE ? ONE : value;
+  }
+};
+
 const spreadInk = (
   input: InkRaster,
   region: Region,
@@ -90,7 +104,8 @@ const spreadInk = (
   const [least, most] = creepRange(dials).map((share) => share * dials.spread * at.pxPerMm) as [number, number];
   const unit = 2 ** bits;
   // Where every pixel prints all or nothing, only what side of the half it falls on is asked.
-  const [none, full] = at.edges === 'hard' && !at.draft ? [0.5, 0.5] : [0, 1];
+  const hard = at.edges === 'hard' && !at.draft;
+  const [none, full] = hard ? [0.5, 0.5] : [0, 1];
   const bare = Math.ceil((none - most) * unit) - 1;
   const solid = Math.ceil((full - least) * unit);
   const field = fibreField(dials.seed);
@@ -105,7 +120,9 @@ const spreadInk = (
       else {
         const mmX = (region.x + i - y * width + 0.5) / at.pxPerMm;
         const creep = Math.max(0, 1 + 4 * dials.ragged * fibreAt(field, mmX, mmY)) * spreadPx;
-        coverage[i] = Math.floor(Math.max(0, Math.min(1, nearest / unit + creep)) * ONE + 0.5);
+        const covered = nearest / unit + creep;
+        if (hard) coverage[i] = covered >= 0.5 ? ONE : 0;
+        else coverage[i] = Math.floor(Math.max(0, Math.min(1, covered)) * ONE + 0.5);
       }
     }
   }
@@ -149,9 +166,8 @@ export const inkSpread = defineStep({
     kernels.farthest(heights, region.width, region.height, reach, bits, far);
     yield;
     const out = { ...input, coverage: input.coverage.slice() };
-    spreadInk(out, region, reach, dials, at, far, bits);
-    if (at.edges === 'hard' && !at.draft)
-      for (let i = 0; i < out.coverage.length; i++) out.coverage[i] = (out.coverage[i] as number) >= HALF ? ONE : 0;
+    if (at.draft && (dials.ragged === 0 || at.pxPerMm < FIBRES_SEEN)) spreadEvenly(out.coverage, far, bits, dials.spread * at.pxPerMm);
+    else spreadInk(out, region, reach, dials, at, far, bits);
     return out;
   },
 });

@@ -1,5 +1,6 @@
 import { SHAPE_NUMBERS, type ShapeName } from '../../raster/kernels';
-import { ONE, times } from '../../raster/raster';
+import { cover } from '../../raster/place';
+import { ONE } from '../../raster/raster';
 import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
@@ -88,9 +89,7 @@ export const screen = defineStep({
     yield;
     const coverage = new Int16Array(input.tone.length);
     kernels.screen(input.tone, input.region, screenGrid(cell, angleDeg), shape, thresholds, coverage);
-    if (input.coverage) {
-      for (let i = 0; i < coverage.length; i++) coverage[i] = times(coverage[i] as number, input.coverage[i] as number);
-    }
+    if (input.coverage) cover(coverage, 1, input.coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },
 });

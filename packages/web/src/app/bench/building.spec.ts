@@ -6,7 +6,7 @@ import { boxAt, BLEND_MODES, findPass, freshSource, insertPass, passesOf, type P
 import { find, onBench, textOf, type } from '../../testing/bench';
 import { keptOf, posterOf } from '../../testing/sheets';
 import { BenchActions, benchFeature } from '../state/bench';
-import { JobActions } from '../state/jobs';
+import type { JobActions } from '../state/jobs';
 import { matching, type FinderItem } from '../ui/finder';
 import { additionsAt } from './additions';
 import { Editing } from './editing';

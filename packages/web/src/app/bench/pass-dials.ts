@@ -61,6 +61,19 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
     @for (line of lines(); track line.name) {
       <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
     }
+    @if (isPictureFrame()) {
+      <div class="block top">
+        <b>Its picture</b>
+        <select aria-label="The picture whose darks are the frame" (change)="setFramePicture(frames.value)" #frames>
+          @for (asset of assets(); track asset.sha256) {
+            <option [value]="asset.sha256" [selected]="asset.sha256 === framePicture()">{{ asset.name }}</option>
+          }
+        </select>
+      </div>
+      @if (!framePicture()) {
+        <p class="note">Nothing prints until a picture is chosen; drop one on the page.</p>
+      }
+    }
     @if (setting(); as set) {
       <div class="note">
         Capitals {{ capMm() }} mm high.
@@ -84,6 +97,7 @@ export class PassDials {
   private readonly store = inject(Store);
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
   private readonly id = this.store.selectSignal(benchFeature.selectId);
+  protected readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly only = this.store.selectSignal(benchFeature.selectAlone);
   protected readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
   protected readonly edits = inject(TicketEdits);
@@ -110,10 +124,32 @@ export class PassDials {
       declaration.dials,
       source as unknown as Readonly<Record<string, unknown>>,
       { sheet, pass },
-      (name, value, gesture) =>
-        this.editing.pass(pass.id, (each) => ({ ...each, source: { ...each.source, [name]: value } as Source }), gesture),
+      (name, value, gesture) => this.editing.pass(pass.id, (each) => this.withDial(each, name, value), gesture),
     );
   });
+
+  protected readonly isPictureFrame = computed(() => {
+    const { source } = this.pass();
+    return source.kind === 'frame' && source.edge === 'picture';
+  });
+  protected readonly framePicture = computed(() => {
+    const { source } = this.pass();
+    return source.kind === 'frame' ? source.picture?.sha256 : undefined;
+  });
+
+  /** A dial of the source changed; a frame made of a picture begins with the job's latest. */
+  private withDial(pass: Pass, name: string, value: unknown): Pass {
+    const source = { ...pass.source, [name]: value };
+    const [latest] = this.assets();
+    const wants = source.kind === 'frame' && source.edge === 'picture' && !source.picture;
+    return { ...pass, source: wants && latest ? { ...source, picture: { sha256: latest.sha256 } } : source };
+  }
+
+  protected setFramePicture(sha256: string): void {
+    this.editing.pass(this.pass().id, (pass) =>
+      pass.source.kind === 'frame' ? { ...pass, source: { ...pass.source, picture: { sha256 } } } : pass,
+    );
+  }
 
   /** Neighbours of a group that are of the kind most of its passes are. */
   protected readonly strays = computed<readonly Pass[]>(() => {

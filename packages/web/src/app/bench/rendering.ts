@@ -88,7 +88,7 @@ export class Rendering {
         const document = untracked(this.document);
         const known = line.step !== null && line.pass !== null && document && findPass(document, line.pass);
         if (version === null || !known) return this.reading.set(null);
-        const task = { kind: 'reading', version, pass: line.pass as string, step: line.step } as const;
+        const task = { kind: 'reading', version, pass: line.pass, step: line.step } as const;
         this.reading.set(await this.engine.ask(task, signal));
       },
     );

@@ -1,0 +1,102 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { inflateSync } from 'node:zlib';
+import { createKernels } from '@uvrant/kernels';
+import { Shaper } from '@uvrant/shaping';
+import {
+  bandsOf,
+  boxAt,
+  ByteCache,
+  compile,
+  finish,
+  fontsOf,
+  freshSource,
+  rendered,
+  sfntOf,
+  shippedFont,
+  trueScale,
+  wholeSheet,
+  type Pass,
+  type Sheet,
+  type ToneStatistics,
+  type Work,
+} from '@uvrant/core';
+import { timed } from './rows';
+
+const poster = JSON.parse(readFileSync('demo/sheets/1-poster.json', 'utf8')) as Sheet;
+const find = createRequire(import.meta.url);
+
+const filesOf = (family: string): Uint8Array<ArrayBuffer>[] => {
+  const folder = dirname(find.resolve(`@fontsource/${family}/package.json`));
+  const subsets = shippedFont(family)?.subsets ?? [];
+  return subsets.map((subset) => sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflateSync));
+};
+
+/** All the type of the demo's poster, 38.9 megapixels in bands: shaping, outlines, coverage. */
+export const typeRow = async (): Promise<void> => {
+  const sheet: Sheet = { ...poster, passes: poster.passes.filter(({ source }) => source.kind === 'type') };
+  const loading = await timed(() => Shaper.load());
+  const type = await Shaper.load();
+  for (const font of fontsOf(sheet)) if ('family' in font) type.add(font, filesOf(font.family));
+  const work: Work = {
+    kernels: createKernels(),
+    tile: () => {
+      throw new Error('type needs no picture');
+    },
+    rasters: null,
+    statistics: new ByteCache<ToneStatistics>(1e6),
+    type,
+  };
+  const ms = await timed(() => {
+    const graph = compile(sheet, trueScale(sheet.size, sheet.ppi), () => undefined);
+    for (const node of graph.passes.values()) for (const band of bandsOf(graph.region, 128)) finish(rendered(node, band, work));
+  });
+  console.log(
+    `${`type of the whole poster, ${sheet.passes.length} passes at 300 ppi`.padEnd(56)} ${ms.toFixed(0).padStart(6)} ms, shaping loaded in ${loading.toFixed(0)} ms`,
+  );
+};
+
+/** The demo's poster with three passes more, ten in all. */
+export const tenPasses = (): Sheet => {
+  const { width, height } = poster.size;
+  const more = (id: string, source: Pass['source'], placement: Pass['placement'], mode: string): Pass => ({
+    id,
+    name: id,
+    on: true,
+    source,
+    placement,
+    steps: [],
+    masks: [],
+    wear: [],
+    lay: { mode, strength: 0.6 },
+  });
+  const ring = freshSource('shape', { form: 'ellipse', filled: false, border: 6, borderColour: { ink: 'flare' } });
+  const burst = freshSource('shape', { form: 'star burst', colour: { ink: 'flare' } });
+  const [first, second, ...rest] = poster.passes as [Pass, Pass, ...Pass[]];
+  return {
+    ...poster,
+    name: 'Ten passes',
+    passes: [
+      first,
+      second,
+      more('ring', ring, boxAt(width / 2, height / 3, 240, 240), 'screen'),
+      more('burst', burst, boxAt(width * 0.8, height * 0.2, 80, 80), 'multiply'),
+      more('fade', freshSource('ramp', { angle: 90 }), wholeSheet(poster.size), 'soft-light'),
+      ...rest,
+    ],
+  };
+};
+
+/** The ten-pass sheet whole, by the command line. */
+export const passesRow = (folder: string): void => {
+  const file = join(folder, 'sheets', 'ten.json');
+  writeFileSync(file, JSON.stringify(tenPasses()));
+  const started = performance.now();
+  const done = spawnSync(process.execPath, ['packages/server/dist/cli.js', file, '-o', join(folder, 'ten.png')], { encoding: 'utf8' });
+  if (done.status !== 0) throw new Error(done.stderr);
+  console.log(
+    `${'ten passes, 18 × 24 in, whole, process and ingest and file'.padEnd(56)} ${((performance.now() - started) / 1000).toFixed(1)} s`,
+  );
+};
