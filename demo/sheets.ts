@@ -174,7 +174,7 @@ const shirt = startedSheet(
 );
 const art = withPass(shirt, 'picture', (each) => ({
   ...each,
-  placement: { ...each.placement, ...on(shirtSize, [0.9, -0.75, 14.2, 14.2]) },
+  placement: { ...each.placement, ...on(shirtSize, [0.4, -0.7, 15.2, 15.2]) },
 }));
 const carried = tuned(tuned(art, 'levels', { clip: 0.03, midtone: 0.46 }), 'screen', { cutOff: 0.16, lpi: 4.6 });
 write('2-garment.json', {
@@ -189,16 +189,16 @@ write('2-garment.json', {
         upperCase: true,
         lines: 'fit',
         size: 40,
-        leading: 0.98,
+        leading: 0.82,
         font: { family: 'archivo-black' },
       }),
-      on(shirtSize, [1.3, 13.6, 13.4, 4.9]),
+      on(shirtSize, [1.3, 13.95, 13.4, 4.6]),
     ),
     pass(
       'line',
       'Small line',
       freshSource('type', { text: 'Marl Fold night concerts', upperCase: true, font: { family: 'bebas-neue' }, lines: 'spread', size: 14 }),
-      on(shirtSize, [1.3, 18.95, 13.4, 0.4]),
+      on(shirtSize, [1.3, 19.05, 13.4, 0.4]),
     ),
   ],
 });

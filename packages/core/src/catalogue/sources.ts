@@ -15,12 +15,16 @@ export interface SourceDeclaration<D extends Dials = Dials> {
   readonly dials: D;
 }
 
+const BORDERED = { dial: 'border', isNot: 0 } as const;
+/** Fitted lines have sizes of their own. */
+const NOT_FITTED = { dial: 'lines', isNot: 'fit' } as const;
+
 const bordered = {
   filled: toggle({ title: 'Filled', default: true }),
   colour: colour({ title: 'Fill', default: null, shownWhen: { dial: 'filled', is: true } }),
   border: length({ title: 'Border', min: 0, max: 100, default: 0, wide: true, more: 'a wider line along the outline' }),
-  borderWhere: choice({ title: 'Border lies', options: ['inside', 'centred', 'outside'], default: 'inside' }),
-  borderColour: colour({ title: 'Border ink', default: null }),
+  borderWhere: choice({ title: 'Border lies', options: ['inside', 'centred', 'outside'], default: 'inside', shownWhen: BORDERED }),
+  borderColour: colour({ title: 'Border ink', default: null, shownWhen: BORDERED }),
 };
 
 const flat = {
@@ -99,7 +103,7 @@ const type = {
     text: text({ title: 'Text', default: 'LETTERING' }),
     font: font({ title: 'Font', default: { family: 'anton' } }),
     lines: choice({ title: 'Lines', options: LINE_WAYS, default: 'as set' }),
-    sizeBy: choice({ title: 'Size by', options: SIZE_WAYS, default: 'em' }),
+    sizeBy: choice({ title: 'Size by', options: SIZE_WAYS, default: 'em', shownWhen: NOT_FITTED }),
     size: length({
       title: 'Size',
       min: 0.3,
@@ -107,6 +111,7 @@ const type = {
       default: 25.4,
       more: 'larger letters',
       wide: true,
+      shownWhen: NOT_FITTED,
       pointsWhen: { dial: 'sizeBy', is: 'em' },
     }),
     leading: share({ title: 'Leading', min: 0, max: 4, default: 1, more: 'lines farther apart' }),

@@ -37,8 +37,11 @@ const shownDefault = (dial: AnyDial): string => {
   return String(dial.default);
 };
 
+const shownWords = ({ shownWhen: when }: AnyDial): string =>
+  when ? ` (while ${when.dial} is ${'is' in when ? String(when.is) : `not ${when.isNot}`})` : '';
+
 const dialRow = ([name, dial]: readonly [string, AnyDial]): string =>
-  `| \`${name}\` | ${dial.title} | ${takes(dial)} | ${shownDefault(dial)} | ${dial.more ?? ''}${dial.shownWhen ? ` (while ${dial.shownWhen.dial} is ${String(dial.shownWhen.is)})` : ''} |`;
+  `| \`${name}\` | ${dial.title} | ${takes(dial)} | ${shownDefault(dial)} | ${dial.more ?? ''}${shownWords(dial)} |`;
 
 const DRAFTS = {
   same: 'the same',

@@ -11,8 +11,8 @@ interface DialBase<T> {
   readonly title: string;
   readonly default: T;
   readonly more?: string;
-  /** Shown only while another dial of the step has this value. */
-  readonly shownWhen?: { readonly dial: string; readonly is: string | boolean };
+  /** Shown only while another dial beside it has this value, or another than that. */
+  readonly shownWhen?: { readonly dial: string } & ({ readonly is: string | boolean } | { readonly isNot: string | number });
   readonly check: (value: unknown) => Checked<T>;
 }
 
@@ -112,6 +112,13 @@ const within =
           ok: false,
           why: `${title} is ${JSON.stringify(value)}; it goes from ${min * scale} to ${max * scale} ${unit}`.trim(),
         };
+
+/** True while a dial is to be shown beside the others' values. */
+export const isShown = ({ shownWhen }: Pick<AnyDial, 'shownWhen'>, values: Readonly<Record<string, unknown>>): boolean => {
+  if (!shownWhen) return true;
+  const value = values[shownWhen.dial];
+  return 'is' in shownWhen ? value === shownWhen.is : value !== shownWhen.isNot;
+};
 
 type Given<D extends { default: unknown }> = Omit<D, 'type' | 'check' | 'unit'>;
 

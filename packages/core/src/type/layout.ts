@@ -64,40 +64,63 @@ const missingOf = (text: string, glyphs: readonly ShapedGlyph[]): string =>
     '',
   );
 
+/** A line as it is shaped: its glyphs, and its width in ems at the letters' own width times the stretch. */
+interface ShapedLine {
+  readonly text: string;
+  readonly glyphs: readonly ShapedGlyph[];
+  readonly ems: number;
+}
+
+const shapedLine = (raw: string, dials: TypeDials, face: Face): ShapedLine => {
+  const text = dials.upperCase ? raw.toUpperCase() : raw;
+  const glyphs = face.shape(text);
+  const advances = glyphs.reduce((sum, { advance }) => sum + advance, 0) / face.unitsPerEm;
+  const ems = (advances + (Math.max(0, glyphs.length - 1) * dials.tracking) / 1000) * dials.stretch;
+  return { text, glyphs, ems };
+};
+
 /**
  * Text as lines of placed glyphs in a block as wide as the measure (mm). The first line's capitals touch the block's top;
- * between a line's baseline and the next line's capitals there is the same gap, whatever size a fitted line has.
+ * between a line's baseline and the next line's capitals there is the same gap: the leading less the capitals' height, of
+ * the size, or of the smallest line where lines are fitted.
  */
 export const layoutOf = (dials: TypeDials, face: Face, measure: number): Layout => {
-  const em = emOf(dials, face);
+  const shaped = dials.text.split('\n').map((raw) => shapedLine(raw, dials, face));
+  const set = emOf(dials, face);
+  const sizes = shaped.map(({ ems }) => (dials.lines === 'fit' && ems > 0 ? measure / ems : set));
+  const fitted = sizes.filter((_, i) => (shaped[i] as ShapedLine).ems > 0);
   const cap = capShare(face);
-  const gap = (dials.leading - cap) * em;
+  const gap = (dials.leading - cap) * (dials.lines === 'fit' && fitted.length > 0 ? Math.min(...fitted) : set);
   const lines: SetLine[] = [];
   let foot = -gap;
-  for (const raw of dials.text.split('\n')) {
-    const text = dials.upperCase ? raw.toUpperCase() : raw;
-    const glyphs = face.shape(text);
-    const letters = glyphs.length;
-    const ems =
-      glyphs.reduce((sum, { advance }) => sum + advance, 0) / face.unitsPerEm + (Math.max(0, letters - 1) * dials.tracking) / 1000;
-    const natural = ems * dials.stretch;
-    const size = dials.lines === 'fit' && natural > 0 ? measure / natural : em;
-    const set = natural * size;
-    const more = dials.lines === 'spread' && letters > 1 ? (measure - set) / (letters - 1) : 0;
-    const width = set + more * Math.max(0, letters - 1);
-    const x = dials.align === 'left' ? 0 : dials.align === 'right' ? measure - width : (measure - width) / 2;
-    const baseline = foot + gap + cap * size;
-    const scaleY = size / face.unitsPerEm;
-    const scaleX = scaleY * dials.stretch;
-    const between = (dials.tracking / 1000) * size * dials.stretch + more;
-    let pen = x;
-    const placed = glyphs.map(({ glyph, advance, dx, dy }) => {
-      const at = { glyph, x: pen + dx * scaleX, y: baseline - dy * scaleY, scaleX, scaleY };
-      pen += advance * scaleX + between;
-      return at;
-    });
-    lines.push({ text, glyphs: placed, x, width, baseline, em: size, missing: missingOf(text, glyphs) });
+  for (const [i, line] of shaped.entries()) {
+    const baseline = foot + gap + cap * (sizes[i] as number);
+    lines.push(setLine(line, dials, sizes[i] as number, baseline, face, measure));
     foot = baseline;
   }
   return { lines, height: Math.max(0, foot) };
+};
+
+const setLine = (
+  { text, glyphs, ems }: ShapedLine,
+  dials: TypeDials,
+  em: number,
+  baseline: number,
+  face: Face,
+  measure: number,
+): SetLine => {
+  const gaps = Math.max(0, glyphs.length - 1);
+  const more = dials.lines === 'spread' && gaps > 0 ? (measure - ems * em) / gaps : 0;
+  const width = ems * em + more * gaps;
+  const x = dials.align === 'left' ? 0 : dials.align === 'right' ? measure - width : (measure - width) / 2;
+  const scaleY = em / face.unitsPerEm;
+  const scaleX = scaleY * dials.stretch;
+  const between = (dials.tracking / 1000) * em * dials.stretch + more;
+  let pen = x;
+  const placed = glyphs.map(({ glyph, advance, dx, dy }) => {
+    const at = { glyph, x: pen + dx * scaleX, y: baseline - dy * scaleY, scaleX, scaleY };
+    pen += advance * scaleX + between;
+    return at;
+  });
+  return { text, glyphs: placed, x, width, baseline, em, missing: missingOf(text, glyphs) };
 };

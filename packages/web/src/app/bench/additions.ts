@@ -101,7 +101,7 @@ const TYPE: readonly Addition[] = [
           text: 'Big\nletters',
           upperCase: true,
           lines: 'fit',
-          leading: 0.85,
+          leading: 0.95,
           colour: inkOf(sheet, 0),
           size: sheet.size.height / 12,
         }),

@@ -184,8 +184,8 @@ describe('a pass’s dials', () => {
     const text = find<HTMLTextAreaElement>(fixture, 'textarea', 'Text');
     text.value = 'Perigee\nhours';
     text.dispatchEvent(new Event('input'));
-    find(fixture, 'button', 'fit').click();
     await type(fixture, 'Size', '72');
+    find(fixture, 'button', 'fit').click();
     expect(bench.document().passes[0]?.source).toMatchObject({
       text: 'Perigee\nhours',
       lines: 'fit',

@@ -1,5 +1,5 @@
 import type { Type } from '@angular/core';
-import type { AnyDial, Dials, Pass, Sheet } from '@uvrant/core';
+import { isShown, type Dials, type Pass, type Sheet } from '@uvrant/core';
 import { FIELDS } from './dials/field';
 
 /** A form line of the dials column: which component shows it, with what. */
@@ -11,9 +11,6 @@ export interface DialLine {
 
 /** A change of one dial; those held together (a scale dragged) undo as one. */
 export type Change = (value: unknown, held: boolean) => void;
-
-const isShown = ({ shownWhen }: AnyDial, values: Readonly<Record<string, unknown>>): boolean =>
-  !shownWhen || values[shownWhen.dial] === shownWhen.is;
 
 /** The lines of some dials at their values. What a dial itself refuses is not changed. */
 export const dialLines = (

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { Component, ElementRef, computed, inject, input, signal } from '@angular/core';
 import {
   blendMode,
   BLEND_MODES,
@@ -85,6 +85,7 @@ export class LayDials {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly rendering = inject(Rendering);
 
   protected readonly modes = MODES;
@@ -105,7 +106,11 @@ export class LayDials {
 
   protected toggle(): void {
     if (this.open()) this.leave();
-    else this.open.set(true);
+    else {
+      this.open.set(true);
+      // The list has room below the head of the column.
+      setTimeout(() => this.element.nativeElement.scrollIntoView({ block: 'start' }));
+    }
   }
 
   protected try(mode: string | null): void {

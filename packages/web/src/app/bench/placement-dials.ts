@@ -20,7 +20,7 @@ import { Tick } from '../ui/tick';
 import { ChoiceField } from './dials/choice-field';
 import { Editing } from './editing';
 
-const BEYOND = choice({ title: 'Beyond its edge', options: ['nothing', 'hold', 'repeat', 'mirror'], default: 'nothing' });
+const BEYOND = choice({ title: 'Beyond it', options: ['nothing', 'hold', 'repeat', 'mirror'], default: 'nothing' });
 /** Under so many pixels of the picture an inch its fine tones look soft. Common practice. */
 const SOFT_PPI = 100;
 
