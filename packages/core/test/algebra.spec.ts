@@ -3,7 +3,9 @@ import {
   compile,
   draftScale,
   finish,
+  freshSource,
   from8,
+  inkOfPass,
   inkShares,
   ONE,
   plan,
@@ -203,4 +205,20 @@ test('ink shares follow the lays: normal covers, multiply keeps', () => {
   expect((normal.inks['soot'] as number) + (normal.inks['flare'] as number)).toBeCloseTo(1, 3);
   expect(normal.inks['soot']).toBeCloseTo(normal.passes['art'] as number, 5);
   expect(read(of('multiply')).inks['flare']).toBeCloseTo(1, 3);
+
+  // Knocked out, a pass's share is what it removes, and so much less of each ink is left.
+  const knocked = read(of('knock-out'));
+  expect(knocked.passes['art']).toBeCloseTo(-(normal.passes['art'] as number), 3);
+  expect(knocked.inks['flare']).toBeCloseTo(1 + (knocked.passes['art'] as number), 3);
+  expect(knocked.inks['soot']).toBe(0);
+  // Laid twice at half strength it covers three quarters.
+  const twice = sheet([pass('art', { kind: 'flat', colour: { ink: 'soot' } }, { lay: { mode: 'normal', strength: 0.5, times: 2 } })], {
+    inks,
+  });
+  expect(read(twice).inks['soot']).toBeCloseTo(0.75, 3);
+  // A shape whose fill and border are of different inks prints colours, one of one ink that ink.
+  const shape = (border: string): Sheet =>
+    sheet([pass('s', freshSource('shape', { colour: { ink: 'soot' }, border: 2, borderColour: { ink: border } }))], { inks });
+  expect(inkOfPass(shape('soot').passes[0] as Pass, shape('soot'))).toBe('soot');
+  expect(inkOfPass(shape('flare').passes[0] as Pass, shape('flare'))).toBeNull();
 });

@@ -8,6 +8,7 @@ import {
   plan,
   rendered,
   rgbOfHex,
+  STEPS,
   tilesOf,
   trueScale,
   type Graph,
@@ -159,21 +160,20 @@ describe('rough frames', () => {
 describe('type on a sheet', () => {
   const type = (change = {}): Source => freshSource('type', { text: 'OK', size: 20, colour: { srgb: '#1e1c1e' }, ...change });
 
-  test('every step works on it, and tiles give the same bits', () => {
-    const of = sheet([
-      pass('t', type(), {
-        placement: box(20, 25, 36, 20, 9),
-        steps: [step('blur', { radius: 0.3 }), step('threshold'), step('ink-spread', { spread: 0.3 }), step('screen', { lpi: 12 })],
-      }),
-    ]);
-    const graph = graphOf(of);
+  test.each(STEPS.map(({ kind }) => kind))('%s works on it, and tiles give the same bits', (kind) => {
+    const at = { placement: box(20, 25, 36, 20, 9), steps: [step(kind)] };
+    const graph = graphOf(sheet([pass('t', type(), at)]));
     const whole = printed(graph);
     expect(alphas(whole).some((v) => v > 0)).toBe(true);
-    const tile = { x: 40, y: 60, width: 50, height: 41 };
-    const part = printed(graph, tile);
-    for (let y = 0; y < tile.height; y++) {
-      const from = 4 * ((tile.y + y) * graph.region.width + tile.x);
-      expect(same(part.subarray(4 * y * tile.width, 4 * (y + 1) * tile.width), whole.subarray(from, from + 4 * tile.width))).toBe(true);
+    for (const tile of [
+      { x: 40, y: 60, width: 50, height: 41 },
+      { x: 71, y: 83, width: 17, height: 1 },
+    ]) {
+      const part = printed(graph, tile);
+      for (let y = 0; y < tile.height; y++) {
+        const from = 4 * ((tile.y + y) * graph.region.width + tile.x);
+        expect(same(part.subarray(4 * y * tile.width, 4 * (y + 1) * tile.width), whole.subarray(from, from + 4 * tile.width))).toBe(true);
+      }
     }
   });
 

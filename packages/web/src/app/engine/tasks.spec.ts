@@ -2,10 +2,15 @@ import { createKernels } from '@uvrant/kernels';
 import {
   ByteCache,
   drive,
+  freshSource,
   levelsOf,
   placed,
   withPass,
+  type Face,
+  type Pass,
   type Raster,
+  type ShapedGlyph,
+  type Sheet,
   type SourceInfo,
   type SourceTile,
   type ToneStatistics,
@@ -86,4 +91,44 @@ test('ink shares and bare light agree with the levels', async () => {
   expect(bare.share).toBeGreaterThan(0.3);
   expect(bare.mask[0]).toBe(255);
   expect(bare.mask.at(-1)).toBe(0);
+});
+
+test('mean tones of a picture and of what lies beneath it on the stock', async () => {
+  const white = { ...sheet, stock: { name: 'White', colour: '#ffffff' } };
+  const alone = await done({ kind: 'tones', version: 1, pass: 'picture' }, white);
+  expect(alone.picture).toBeCloseTo(2 / 3, 1);
+  expect(alone.beneath).toBeCloseTo(1, 2);
+  const black: Sheet = {
+    ...white,
+    passes: [
+      { ...(white.passes[0] as Pass), id: 'black', source: { kind: 'flat', colour: { srgb: '#000000' } }, steps: [] },
+      ...white.passes,
+    ],
+  };
+  // An ink as tone is black wherever it prints.
+  expect((await done({ kind: 'tones', version: 1, pass: 'picture' }, black)).beneath).toBeCloseTo(0, 2);
+});
+
+test('how type is set needs a face for its font, and says what the font lacks', async () => {
+  const letter = (glyph: number): ShapedGlyph => ({ glyph, cluster: 0, advance: 600, dx: 0, dy: 0 });
+  const face: Face = {
+    unitsPerEm: 1000,
+    shape: (text) => [...text].map((each) => letter(each === '漢' ? 0 : 1)),
+    outline: () => [
+      { op: 'M', to: [0, 0] },
+      { op: 'L', to: [0, 700] },
+    ],
+  };
+  const set: Sheet = {
+    ...sheet,
+    passes: [{ ...(sheet.passes[0] as Pass), source: freshSource('type', { text: 'AB\n漢', size: 10, leading: 1 }), steps: [] }],
+  };
+  const planned = plannedTask(new OpenSheet(set, []), { kind: 'setting', version: 1, pass: 'picture' });
+  const result = await drive(planned.run({ ...work, type: { face: () => face } }), {
+    now: () => 0,
+    giveWay: () => Promise.resolve(),
+    stopped: () => false,
+  });
+  expect(result).toMatchObject({ missing: '漢', cap: 0.7, height: expect.closeTo(17, 9) as number });
+  expect(result.lines.map(({ width }) => width)).toEqual([12, 6].map((mm) => expect.closeTo(mm, 9) as number));
 });
