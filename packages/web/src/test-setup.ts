@@ -2,3 +2,6 @@ import { setupZonelessTestEnv } from 'jest-preset-angular/setup-env/zoneless';
 
 setupZonelessTestEnv({ errorOnUnknownElements: true, errorOnUnknownProperties: true });
 Object.defineProperty(HTMLCanvasElement.prototype, 'getContext', { value: () => null });
+
+// The test page has no layout to be scrolled.
+Element.prototype.scrollIntoView = () => undefined;
