@@ -29,7 +29,9 @@ const file = (sheet: unknown): string => {
 const command = (sheet: unknown, ...options: string[]) => {
   const out = join(folder, 'out.png');
   rmSync(out, { force: true });
-  const done = spawnSync(process.execPath, [CLI, file(sheet), '-o', out, ...options], { encoding: 'utf8' });
+  // The pyramids of the first rendering serve the others.
+  const kept = ['--keep', join(folder, 'kept')];
+  const done = spawnSync(process.execPath, [CLI, file(sheet), '-o', out, ...kept, ...options], { encoding: 'utf8' });
   return { status: done.status, said: done.stderr, out };
 };
 
@@ -45,11 +47,13 @@ const at = ({ data, width }: PNG, x: number, y: number): number[] => [...data.su
 test('an overall pass at half strength is the mean of none and all of it, by its mask', () => {
   const [none, half, whole] = [0, 0.5, 1].map((to) => rendered(withPass(algebra, 'all', (pass) => strength(pass, to)))) as [PNG, PNG, PNG];
   let moved = 0;
+  let off = 0;
   for (let i = 0; i < half.data.length; i++) {
     const mean = ((none.data[i] as number) + (whole.data[i] as number)) / 2;
     moved = Math.max(moved, Math.abs((whole.data[i] as number) - (none.data[i] as number)));
-    expect(Math.abs((half.data[i] as number) - mean)).toBeLessThanOrEqual(1.5);
+    off = Math.max(off, Math.abs((half.data[i] as number) - mean));
   }
+  expect(off).toBeLessThanOrEqual(1.5);
   expect(moved).toBeGreaterThan(20);
 });
 

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { createReadStream, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
@@ -14,7 +14,7 @@ import { PngWriter } from './png';
 import { Print } from './print-bands';
 import { TileFiles } from './tile-files';
 
-const USAGE = 'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm]';
+const USAGE = 'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--keep DIR for the pictures’ pyramids]';
 
 const hashOf = async (file: string): Promise<string> => {
   const hash = createHash('sha256');
@@ -22,7 +22,7 @@ const hashOf = async (file: string): Promise<string> => {
   return hash.digest('hex');
 };
 
-/** The pyramid of a picture beside the sheet, in a folder of its own. */
+/** The pyramid of a picture beside the sheet, in a folder of its own; one that is whole there already is taken as it is. */
 const ingested = async (picture: PictureRef, sheetFile: string, folder: string): Promise<SourceInfo> => {
   if (picture.path === undefined)
     throw new Error(`The picture ${picture.sha256.slice(0, 12)} has no path: the command line needs one, beside the sheet.`);
@@ -34,10 +34,16 @@ const ingested = async (picture: PictureRef, sheetFile: string, folder: string):
       `${picture.path} is another picture than the sheet was made with: its SHA-256 is ${sha256}, the sheet says ${picture.sha256}.`,
     );
   }
+  const known = join(folder, 'info.json');
+  if (existsSync(known)) return JSON.parse(readFileSync(known, 'utf8')) as SourceInfo;
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
   const { port1, port2 } = new MessageChannel();
   port1.unref();
   const result = await ingest({ file, folder, sha256, progress: port2 });
   if (!result.ok) throw new Error(result.message);
+  // Written last: a folder without it was left half-done.
+  writeFileSync(known, JSON.stringify(result.info));
   return result.info;
 };
 
@@ -94,12 +100,12 @@ const regionOf = (text: string | undefined, perMm: number, whole: Region): Regio
 const render = async (): Promise<void> => {
   const [file, ...rest] = process.argv.slice(2);
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
-  const options = optionsOf(rest, ['o', 'ppi', 'region']);
+  const options = optionsOf(rest, ['o', 'ppi', 'region', 'keep']);
   if (options.o === undefined) throw new Error(`Where to? ${USAGE}`);
   const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
   const ppi = Number(options.ppi ?? sheet.ppi);
   if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options.ppi}; it goes from 18 to 4800 pixels per inch.`);
-  const folder = mkdtempSync(join(tmpdir(), 'uvrant-'));
+  const folder = options.keep ?? mkdtempSync(join(tmpdir(), 'uvrant-'));
   const aside = `${options.o}.part`;
   try {
     const infos = new Map<string, SourceInfo>();
@@ -108,9 +114,7 @@ const render = async (): Promise<void> => {
     for (const each of all) {
       for (const picture of picturesOf(each.sheet)) {
         if (infos.has(picture.sha256)) continue;
-        const place = join(folder, picture.sha256);
-        mkdirSync(place);
-        infos.set(picture.sha256, await ingested(picture, each.file, place));
+        infos.set(picture.sha256, await ingested(picture, each.file, join(folder, picture.sha256)));
       }
     }
     const type = await typeFor(
@@ -129,7 +133,7 @@ const render = async (): Promise<void> => {
     renameSync(aside, options.o);
     console.log(`${options.o}: ${region.width} × ${region.height} px at ${ppi} ppi`);
   } finally {
-    rmSync(folder, { recursive: true, force: true });
+    if (options.keep === undefined) rmSync(folder, { recursive: true, force: true });
     rmSync(aside, { force: true });
   }
 };

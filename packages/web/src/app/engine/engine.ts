@@ -31,7 +31,7 @@ interface Hand {
 /** Why a task gave nothing: it was superseded or called off. */
 export class TaskCancelled extends Error {}
 
-/** All render workers of the window: keeps a queue, hands out the most urgent task, lets drafts overtake. */
+/** All render workers of the window: keeps a queue, hands out the most urgent task, lets drafts and readings overtake. */
 @Injectable({ providedIn: 'root' })
 export class Engine {
   private readonly create = inject(RENDER_WORKER);
@@ -90,8 +90,10 @@ export class Engine {
       this.post(hand.worker, { type: 'task', id: entry.id, task: entry.task });
     }
     const [next] = this.queue;
-    if (!next || urgency(next.task) > 0 || this.hands.some((hand) => hand.deferred)) return;
-    const slow = this.hands.find((hand) => hand.busy && urgency(hand.busy.task) > 0);
+    if (!next || urgency(next.task) > 1 || this.hands.some((hand) => hand.deferred)) return;
+    // A draft overtakes everything else, a reading only the true print.
+    const from = urgency(next.task) === 0 ? 1 : 3;
+    const slow = this.hands.find((hand) => hand.busy && urgency(hand.busy.task) >= from);
     if (!slow?.busy) return;
     slow.deferred = true;
     this.post(slow.worker, { type: 'cancel', id: slow.busy.id });
