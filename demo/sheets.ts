@@ -5,25 +5,21 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import {
   boxAt,
-  defaultParams,
+  freshPass,
   freshSource,
+  freshStep,
   INKS,
   mmFromInches,
   STARTING_POINTS,
   startedSheet,
-  stepOfKind,
   STOCKS,
   wholeSheet,
   withPass,
   withStep,
   type Ink,
-  type Pass,
   type Placement,
   type Sheet,
   type Size,
-  type Source,
-  type Step,
-  type StepKind,
   type Stock,
 } from '@uvrant/core';
 
@@ -51,26 +47,6 @@ const write = (name: string, sheet: Sheet): void => {
 const on = (size: Size, inches: readonly [x: number, y: number, width: number, height: number]): Placement => {
   const [x, y, width, height] = inches.map(mmFromInches) as [number, number, number, number];
   return { ...boxAt(x + width / 2, y + height / 2, width, height), fit: 'free' };
-};
-
-const pass = (id: string, name: string, source: Source, placement: Placement, more: Partial<Pass> = {}): Pass => ({
-  id,
-  name,
-  on: true,
-  source,
-  placement,
-  steps: [],
-  masks: [],
-  wear: [],
-  lay: { mode: 'normal', strength: 1 },
-  ...more,
-});
-
-const step = (kind: StepKind, params: Readonly<Record<string, unknown>>): Step => {
-  const declaration = stepOfKind(kind);
-  if (!declaration) throw new Error(`no step ${kind}`);
-  const { version } = declaration;
-  return { id: kind, kind, version, on: true, amount: 1, params: { ...defaultParams(declaration), ...params }, masks: [], zones: [] };
 };
 
 const knockedOut = { lay: { mode: 'knock-out', strength: 1 } } as const;
@@ -106,13 +82,13 @@ const toned = tuned(
 );
 const spread = withPass(toned, 'picture', (each) => ({
   ...each,
-  steps: [...each.steps, step('ink-spread', { spread: 0.1, ragged: 0.4 })],
+  steps: [...each.steps, freshStep('ink-spread', { spread: 0.1, ragged: 0.4 })],
 }));
 write('1-poster.json', {
   ...spread,
   passes: [
     ...spread.passes,
-    pass(
+    freshPass(
       'title',
       'Title',
       freshSource('type', {
@@ -126,7 +102,7 @@ write('1-poster.json', {
       on(posterSize, [1.25, 17.35, 15.5, 5.4]),
       knockedOut,
     ),
-    pass(
+    freshPass(
       'dates',
       'Dates',
       freshSource('type', {
@@ -139,21 +115,21 @@ write('1-poster.json', {
       on(posterSize, [1.25, 1.3, 9, 0.9]),
       knockedOut,
     ),
-    pass(
+    freshPass(
       'seats',
       'Seats',
       freshSource('type', { text: 'bring\na blanket', font: { family: 'special-elite' }, size: 11.5, leading: 1.18, align: 'right' }),
       on(posterSize, [12.75, 1.3, 4, 0.9]),
       knockedOut,
     ),
-    pass(
+    freshPass(
       'frame',
       'Rough frame',
       freshSource('frame', { edge: 'torn', width: 13, rough: 0.42, seed: 7 }),
       wholeSheet(posterSize),
       knockedOut,
     ),
-    pass('warm', 'Overall', { kind: 'overall' }, wholeSheet(posterSize), { steps: [step('warmth', { shift: 22 })] }),
+    freshPass('warm', 'Overall', { kind: 'overall' }, wholeSheet(posterSize), { steps: [freshStep('warmth', { shift: 22 })] }),
   ],
 });
 
@@ -181,7 +157,7 @@ write('2-garment.json', {
   ...carried,
   passes: [
     ...carried.passes,
-    pass(
+    freshPass(
       'title',
       'Lettering',
       freshSource('type', {
@@ -194,7 +170,7 @@ write('2-garment.json', {
       }),
       on(shirtSize, [1.3, 13.95, 13.4, 4.6]),
     ),
-    pass(
+    freshPass(
       'line',
       'Small line',
       freshSource('type', { text: 'Marl Fold night concerts', upperCase: true, font: { family: 'bebas-neue' }, lines: 'spread', size: 14 }),

@@ -2,21 +2,8 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { boxAt, freshSource, type Pass, type Placement, type Sheet, type Source } from '@uvrant/core';
+import { boxAt, freshPass, freshSource, type Pass, type Placement, type Sheet } from '@uvrant/core';
 import { isTrue, laidOut, print, printedAt, recordWorkers, sentOut } from './support';
-
-const pass = (id: string, source: Source, placement: Placement, more: Partial<Pass> = {}): Pass => ({
-  id,
-  name: id,
-  on: true,
-  source,
-  placement,
-  steps: [],
-  masks: [],
-  wear: [],
-  lay: { mode: 'normal', strength: 1 },
-  ...more,
-});
 
 /** 60 × 80 mm at 200 ppi: 472 × 630 pixels. */
 const small = (...passes: Pass[]): Sheet => ({
@@ -30,7 +17,8 @@ const small = (...passes: Pass[]): Sheet => ({
   inks: [{ id: 'soot', name: 'Soot', colour: '#1e1c1e' }],
   passes,
 });
-const box = (id: string, srgb: string, placement: Placement): Pass => pass(id, freshSource('shape', { colour: { srgb } }), placement);
+const box = (id: string, srgb: string, placement: Placement): Pass =>
+  freshPass(id, id, freshSource('shape', { colour: { srgb } }), placement);
 
 const line = (page: Page, name: string) => page.locator(`uv-ticket [data-moment="${name}/"]`);
 
@@ -185,7 +173,7 @@ test('a pass is moved, turned and stretched by its handles, shows what it did, a
 
 test('type is set on the table, in fonts by their role and one’s own; a bad font is refused and nothing is lost', async ({ page }) => {
   const type = freshSource('type', { text: 'Hours', size: 14, colour: { srgb: '#1e1c1e' } });
-  const id = await laidOut(page, small(pass('title', type, boxAt(30, 40, 50, 10))));
+  const id = await laidOut(page, small(freshPass('title', 'title', type, boxAt(30, 40, 50, 10))));
   await page.keyboard.press('Control+1');
   const before = await print(page);
   await line(page, 'title').click();

@@ -12,6 +12,7 @@ import {
   compile,
   finish,
   fontsOf,
+  freshPass,
   freshSource,
   rendered,
   sfntOf,
@@ -61,17 +62,8 @@ export const typeRow = async (): Promise<void> => {
 /** The demo's poster with three passes more, ten in all. */
 export const tenPasses = (): Sheet => {
   const { width, height } = poster.size;
-  const more = (id: string, source: Pass['source'], placement: Pass['placement'], mode: string): Pass => ({
-    id,
-    name: id,
-    on: true,
-    source,
-    placement,
-    steps: [],
-    masks: [],
-    wear: [],
-    lay: { mode, strength: 0.6 },
-  });
+  const more = (id: string, source: Pass['source'], placement: Pass['placement'], mode: string): Pass =>
+    freshPass(id, id, source, placement, { lay: { mode, strength: 0.6 } });
   const ring = freshSource('shape', { form: 'ellipse', filled: false, border: 6, borderColour: { ink: 'flare' } });
   const burst = freshSource('shape', { form: 'star burst', colour: { ink: 'flare' } });
   const [first, second, ...rest] = poster.passes as [Pass, Pass, ...Pass[]];

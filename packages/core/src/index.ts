@@ -29,6 +29,7 @@ export * from './render/nodes';
 export * from './render/regions';
 export * from './render/scale';
 export * from './sheet/edit';
+export * from './sheet/fresh';
 export * from './sheet/materials';
 export * from './sheet/model';
 export * from './sheet/placing';

@@ -5,7 +5,19 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { PNG } from 'pngjs';
-import { boxAt, emptySheet, freshSource, INKS, SHIPPED_FONTS, STOCKS, wholeSheet, type Pass, type Sheet, type Source } from '@uvrant/core';
+import {
+  boxAt,
+  emptySheet,
+  freshPass,
+  freshSource,
+  INKS,
+  SHIPPED_FONTS,
+  STOCKS,
+  wholeSheet,
+  type Pass,
+  type Sheet,
+  type Source,
+} from '@uvrant/core';
 import type { SendOut } from '../src/dispatch/service';
 import type { OwnFontRow } from '../src/fonts/store';
 import type { KeptSheet } from '../src/sheets/service';
@@ -15,18 +27,7 @@ const fontFolder = dirname(createRequire(__filename).resolve('@fontsource/banger
 const lettering = readFileSync(join(fontFolder, 'files/bangers-latin-400-normal.woff'));
 const size = { width: 60, height: 80 };
 
-const pass = (id: string, source: Source, more: Partial<Pass> = {}): Pass => ({
-  id,
-  name: id,
-  on: true,
-  source,
-  placement: boxAt(30, 40, 50, 12),
-  steps: [],
-  masks: [],
-  wear: [],
-  lay: { mode: 'normal', strength: 1 },
-  ...more,
-});
+const pass = (id: string, source: Source, more: Partial<Pass> = {}): Pass => freshPass(id, id, source, boxAt(30, 40, 50, 12), more);
 const sheetWith = (name: string, ...passes: Pass[]): Sheet => ({
   ...emptySheet({ name, size, ppi: 150, edges: 'hard', stock: STOCKS[0]!, ink: INKS[0]!, ground: null }),
   passes,

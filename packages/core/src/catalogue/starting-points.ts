@@ -9,12 +9,13 @@ import {
   type PictureRef,
   type Sheet,
   type Size,
-  type Step,
+  type Source,
   type Stock,
 } from '../sheet/model';
+import { freshPass } from '../sheet/fresh';
 import { placed, wholeSheet } from '../sheet/placing';
 import { lpiOfCells } from '../units/length';
-import { defaultParams, stepOfKind, type StepKind } from './steps';
+import { freshStep } from './steps';
 
 /** Ways to begin with a picture, tuned by eye on the demo's. */
 export interface StartingPoint {
@@ -43,41 +44,16 @@ export interface SheetOrder {
   readonly ground: Ink | null;
 }
 
-const fresh = (kind: StepKind, params: Readonly<Record<string, unknown>>): Step => {
-  const declaration = stepOfKind(kind);
-  if (!declaration) throw new Error(`no step ${kind}`);
-  return {
-    id: kind,
-    kind,
-    version: declaration.version,
-    on: true,
-    amount: 1,
-    params: { ...defaultParams(declaration), ...params },
-    masks: [],
-    zones: [],
-  };
-};
-
 const luma = (hex: string): number => {
   const [r, g, b] = rgbOfHex(hex);
   return 0.2126 * r + 0.7152 * g + 0.0722 * b;
 };
 
-const base = { on: true, steps: [], masks: [], wear: [], lay: { mode: 'normal', strength: 1 } } as const;
-
 /** A sheet as ordered on which nothing prints yet but its ground, if it has one. */
 export const emptySheet = (order: SheetOrder): Sheet => {
   const { name, size, ppi, edges, stock, ink, ground } = order;
   const under: Pass[] = ground
-    ? [
-        {
-          ...base,
-          id: 'ground',
-          name: `${ground.name} ground`,
-          source: { kind: 'flat', colour: { ink: ground.id } },
-          placement: wholeSheet(size),
-        },
-      ]
+    ? [freshPass('ground', `${ground.name} ground`, { kind: 'flat', colour: { ink: ground.id } }, wholeSheet(size))]
     : [];
   return {
     format: SHEET_FORMAT,
@@ -101,22 +77,14 @@ export const startedSheet = (
   const { size, ink, ground, stock } = order;
   const carries = luma(ink.colour) > luma((ground ?? stock).colour) ? 'lights' : 'darks';
   const placement = placed(size, picture.size, 'fill');
-  const steps = [fresh('grey-response', {}), fresh('levels', { outWhite: carries === 'lights' ? 1 : point.outWhite })];
+  const steps = [freshStep('grey-response'), freshStep('levels', { outWhite: carries === 'lights' ? 1 : point.outWhite })];
   if (point.screen) {
     const { shape, cells, angle, hardness } = point.screen;
-    steps.push(fresh('screen', { shape, lpi: lpiOfCells(placement.width, cells), angle, hardness, carries, ink: { ink: ink.id } }));
+    steps.push(freshStep('screen', { shape, lpi: lpiOfCells(placement.width, cells), angle, hardness, carries, ink: { ink: ink.id } }));
   }
-  const laid: Pass = {
-    ...base,
-    id: 'picture',
-    name: picture.name,
-    source: {
-      kind: 'picture',
-      picture: picture.path === undefined ? { sha256: picture.sha256 } : { sha256: picture.sha256, path: picture.path },
-    },
-    placement,
-    steps: point.screen ? steps : [],
-  };
+  const { sha256, path } = picture;
+  const source: Source = { kind: 'picture', picture: path === undefined ? { sha256 } : { sha256, path } };
+  const laid = freshPass('picture', picture.name, source, placement, { steps: point.screen ? steps : [] });
   const empty = emptySheet(order);
   return { ...empty, edges: point.screen ? order.edges : 'smooth', passes: [...empty.passes, laid] };
 };

@@ -1,3 +1,4 @@
+import type { Step } from '../sheet/model';
 import type { AnyStep, ParamsOf } from '../steps/declare';
 import { colourBack } from '../steps/colour/colour-back';
 import { tint } from '../steps/colour/tint';
@@ -39,3 +40,19 @@ export const stepOfKind = (kind: string): AnyStep | undefined => BY_KIND.get(kin
 /** All dials of a kind at their defaults. */
 export const defaultParams = (declaration: Pick<AnyStep, 'dials'>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(declaration.dials).map(([name, dial]) => [name, dial.default]));
+
+/** A step of a kind at full amount, its dials at their defaults but for those told. */
+export const freshStep = (kind: StepKind, params: Readonly<Record<string, unknown>> = {}, id: string = kind): Step => {
+  const declaration = BY_KIND.get(kind);
+  if (!declaration) throw new Error(`no step ${kind}`);
+  return {
+    id,
+    kind,
+    version: declaration.version,
+    on: true,
+    amount: 1,
+    params: { ...defaultParams(declaration), ...params },
+    masks: [],
+    zones: [],
+  };
+};

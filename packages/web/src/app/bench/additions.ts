@@ -1,15 +1,15 @@
 import {
   boxAt,
   chosenLay,
-  defaultParams,
   findPass,
+  freshPass,
   freshSource,
+  freshStep,
   insertPass,
   insertStep,
   placed,
   placeOf,
   rgbOfHex,
-  SOURCES,
   STEPS,
   wholeSheet,
   type ColourRef,
@@ -20,8 +20,6 @@ import {
   type Sheet,
   type Size,
   type Source,
-  type Step,
-  type StepKind,
 } from '@uvrant/core';
 import type { Line } from '../state/bench';
 import type { Asset, KeptSheet } from '../state/model';
@@ -49,17 +47,8 @@ const inkOf = (sheet: Sheet, n: number): ColourRef => {
   return ink ? { ink: ink.id } : { srgb: '#1e1c1e' };
 };
 
-const passOf = (name: string, source: Source, placement: Placement, lay: Lay = NORMAL): Pass => ({
-  id: freshId(),
-  name: name.slice(0, 120),
-  on: true,
-  source,
-  placement,
-  steps: [],
-  masks: [],
-  wear: [],
-  lay,
-});
+const passOf = (name: string, source: Source, placement: Placement, lay: Lay = NORMAL): Pass =>
+  freshPass(freshId(), name.slice(0, 120), source, placement, { lay });
 
 /** After the chosen pass; into a chosen group that is still empty; first where the head is chosen. */
 const placeFor = (sheet: Sheet, at: Line): PassPlace => {
@@ -303,22 +292,6 @@ const ofSheet = ({ id, document }: KeptSheet): Addition => ({
   ),
 });
 
-/** A step of a kind with all dials at their defaults. */
-export const newStep = (kind: StepKind): Step => {
-  const declaration = STEPS.find((each) => each.kind === kind);
-  if (!declaration) throw new Error(`no step ${kind}`);
-  return {
-    id: freshId(),
-    kind,
-    version: declaration.version,
-    on: true,
-    amount: 1,
-    params: defaultParams(declaration),
-    masks: [],
-    zones: [],
-  };
-};
-
 const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number]): Addition => ({
   id: `step-${kind}`,
   title,
@@ -328,7 +301,7 @@ const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number])
   add: (sheet, at) => {
     const pass = at.pass === null ? undefined : findPass(sheet, at.pass);
     if (!pass) return { sheet, line: at };
-    const step = newStep(kind);
+    const step = freshStep(kind, {}, freshId());
     const after = at.step ?? pass.steps.at(-1)?.id ?? null;
     return { sheet: insertStep(sheet, pass.id, step, after), line: { pass: pass.id, step: step.id } };
   },
@@ -345,7 +318,3 @@ export const additionsAt = (at: Line, assets: readonly Asset[], otherSheets: rea
   ...whole,
   ...otherSheets.map(ofSheet),
 ];
-
-/** Titles of the sources that are set by dials, for the ticket. */
-export const sourceTitle = (source: Source): string =>
-  SOURCES.find(({ kind }) => kind === source.kind)?.title ?? (source.kind === 'overall' ? 'Overall' : source.kind);

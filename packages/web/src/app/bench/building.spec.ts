@@ -2,7 +2,18 @@ import type { CdkDragDrop } from '@angular/cdk/drag-drop';
 import { By } from '@angular/platform-browser';
 import { TestBed } from '@angular/core/testing';
 import { CdkDropList } from '@angular/cdk/drag-drop';
-import { boxAt, BLEND_MODES, findPass, freshSource, insertPass, passesOf, type Pass, type Sheet, type Source } from '@uvrant/core';
+import {
+  boxAt,
+  BLEND_MODES,
+  findPass,
+  freshPass,
+  freshSource,
+  insertPass,
+  passesOf,
+  type Pass,
+  type Sheet,
+  type Source,
+} from '@uvrant/core';
 import { find, onBench, textOf, type } from '../../testing/bench';
 import { keptOf, posterOf } from '../../testing/sheets';
 import { BenchActions, benchFeature } from '../state/bench';
@@ -17,18 +28,8 @@ import { Ticket } from './ticket';
 import { TicketEdits } from './ticket-edits';
 import { isLater, peelStep, placeBehind, rowsOf } from './ticket-rows';
 
-const passOf = (id: string, source: Source = freshSource('shape'), more: Partial<Pass> = {}): Pass => ({
-  id,
-  name: id,
-  on: true,
-  source,
-  placement: boxAt(100, 100, 40, 20),
-  steps: [],
-  masks: [],
-  wear: [],
-  lay: { mode: 'normal', strength: 1 },
-  ...more,
-});
+const passOf = (id: string, source: Source = freshSource('shape'), more: Partial<Pass> = {}): Pass =>
+  freshPass(id, id, source, boxAt(100, 100, 40, 20), more);
 const sheetOf = (...passes: Pass[]): Sheet => ({ ...posterOf(), passes });
 const names = (sheet: Sheet): string => [...passesOf(sheet.passes)].map(({ id }) => id).join(' ');
 

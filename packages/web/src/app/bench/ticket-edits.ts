@@ -3,6 +3,7 @@ import { Store } from '@ngrx/store';
 import {
   copiedPass,
   findPass,
+  freshPass,
   groupPasses,
   insertPass,
   movePass,
@@ -25,17 +26,7 @@ import { Editing } from './editing';
 
 export const freshId = (): string => crypto.randomUUID().slice(0, 8);
 
-const newGroup = (sheet: Sheet): Pass => ({
-  id: freshId(),
-  name: 'Group',
-  on: true,
-  source: { kind: 'group', passes: [] },
-  placement: wholeSheet(sheet.size),
-  steps: [],
-  masks: [],
-  wear: [],
-  lay: { mode: 'normal', strength: 1 },
-});
+const newGroup = (sheet: Sheet): Pass => freshPass(freshId(), 'Group', { kind: 'group', passes: [] }, wholeSheet(sheet.size));
 
 /** What is done to whole passes and steps, from the ticket's buttons and by keys. */
 @Injectable()
