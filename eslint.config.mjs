@@ -39,9 +39,10 @@ const FOLDERS = {
   surface: ['raster', 'units', 'sheet'],
   type: ['raster', 'units', 'sheet'],
   steps: ['blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  catalogue: ['steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  render: ['catalogue', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  plates: ['render', 'catalogue', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  masks: ['steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  catalogue: ['masks', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  render: ['catalogue', 'masks', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  plates: ['render', 'catalogue', 'masks', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
 };
 
 const importRules = Object.entries(FOLDERS).map(([folder, allowed]) => {

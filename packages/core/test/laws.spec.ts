@@ -18,6 +18,7 @@ import {
   type Raster,
   type Region,
   type Sheet,
+  type TextureWear,
 } from '../src';
 import {
   bytesOfRegion,
@@ -88,7 +89,82 @@ const CASES: readonly (readonly [string, Sheet])[] = [
       { edges: 'hard' },
     ),
   ],
+  ['every kind of mask, a zone and a wear', masked()],
 ];
+
+/** A sheet on which every kind of mask and wear is at work, each with its edge. */
+function masked(): Sheet {
+  const home = pass('', picture('motley')).placement;
+  const base = { on: true, invert: false, feather: 0.4, grow: 0.3 } as const;
+  const strokes = (['round', 'dry brush', 'sponge', 'grit'] as const).map((tip, i) => ({
+    tip,
+    size: 7,
+    softness: 0.4,
+    strength: 0.8,
+    erases: i === 2,
+    seed: i,
+    points: [400 + 300 * i, 600, 2500, 1200 + 900 * i, 3300, 3900],
+  }));
+  const painted: Mask = { ...base, id: 'p', kind: 'painted', anchor: 'art', home, join: 'both', strokes };
+  const cut: Mask = {
+    ...base,
+    feather: 0,
+    grow: 0,
+    id: 'c',
+    kind: 'cut-out',
+    anchor: 'sheet',
+    join: 'either',
+    outline: 'polygon',
+    points: [500, 500, 3500, 900, 3000, 4400, 900, 3600],
+    rough: 0.6,
+    seed: 4,
+    band: 2,
+    widened: strokes.slice(0, 1),
+  };
+  const pick: Mask = {
+    ...base,
+    id: 'k',
+    kind: 'pick',
+    anchor: 'sheet',
+    join: 'without',
+    samples: [{ x: 10, y: 12, colour: '#8a6f4b' }],
+    tolerance: 12,
+    softness: 0.5,
+    connected: true,
+    smallest: 0.5,
+  };
+  const wear: TextureWear = {
+    id: 'w',
+    kind: 'texture',
+    name: 'worn',
+    on: true,
+    invert: false,
+    anchor: 'art',
+    home,
+    picture: { sha256: 'motley' },
+    placement: { ...home, width: 17, height: 22, turn: 12, beyond: 'repeat', fit: 'free' },
+    curve: [],
+    share: 0.3,
+    cut: 0.4,
+    softness: 0.2,
+    takes: 'darks',
+    strength: 0.9,
+    specks: 0.8,
+    holes: 0.8,
+    masks: [{ ...painted, id: 'thin', join: 'without' }],
+    guards: [{ pass: 'ground', most: 0.1, ease: 0.3 }],
+  };
+  return sheet([
+    pass('ground', flat('#d94f2a')),
+    pass('art', picture('motley'), {
+      placement: { ...home, turn: 9, x: home.x + 2 },
+      masks: [painted, cut, pick],
+      steps: [step('exposure', { stops: -0.4 }, { masks: [painted], zones: [{ id: 'z', masks: [cut], params: { stops: 0.8 } }] })],
+      wear: [wear],
+    }),
+    pass('o', { kind: 'overall' }, { wear: [{ id: 's', kind: 'shared', on: true, of: 'w', turn: 90, x: 3, y: -2 }] }),
+  ]);
+}
 
 const assembled = (graph: Graph, side: number, within: Region): Uint8Array => {
   const work = workOf();

@@ -15,24 +15,8 @@ import {
   type Sheet,
   type Step,
 } from '../src';
+import { cv, opencv } from './support/opencv';
 import { flat, graphOf, meanOf, pass, picture, planeOf, rasterOf, sheet, SIZE, step } from './support/sheets';
-
-/* eslint-disable @typescript-eslint/no-require-imports */
-interface OpenCv {
-  readonly Mat: new () => Mat;
-  readonly CV_32F: number;
-  readonly BORDER_REFLECT_101: number;
-  readonly matFromArray: (rows: number, columns: number, type: number, data: readonly number[]) => Mat;
-  readonly Size: new (width: number, height: number) => unknown;
-  readonly GaussianBlur: (from: Mat, to: Mat, size: unknown, sigmaX: number, sigmaY: number, border: number) => void;
-  onRuntimeInitialized?: () => void;
-}
-interface Mat {
-  readonly data32F: Float32Array;
-  readonly delete: () => void;
-}
-const cv = require('@techstark/opencv-js') as OpenCv;
-/* eslint-enable @typescript-eslint/no-require-imports */
 
 const kernels = createKernels();
 const greyAt = (of: Sheet, x = 60, y = 60): number => {
@@ -43,9 +27,7 @@ const greyAt = (of: Sheet, x = 60, y = 60): number => {
 const treated = (hex: string, ...steps: Step[]): Sheet => sheet([pass('f', flat(hex)), pass('o', { kind: 'overall' }, { steps })]);
 
 describe('blur', () => {
-  beforeAll(async () => {
-    if (!cv.Mat) await new Promise<void>((ready) => (cv.onRuntimeInitialized = ready));
-  });
+  beforeAll(opencv);
 
   // OpenCV 4.5 by @techstark/opencv-js (Apache-2.0), single precision.
   test.each([0.6, 1.5, 3, 7.3])('at σ %d px is OpenCV’s Gaussian within 4 units of 16384 and the tail cut off at 3 σ', (sigma) => {

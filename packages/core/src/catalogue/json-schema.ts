@@ -1,5 +1,6 @@
 import { BLEND_MODES } from '../blend/modes';
-import { MOST_TIMES } from '../sheet/model';
+import { TIPS } from '../masks/tips';
+import { MOST_BRUSH, MOST_EDGE, MOST_TIMES, type Mask, type Wear } from '../sheet/model';
 import type { Dials } from '../steps/declare';
 import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
 import { SHIPPED_FONTS } from '../type/fonts';
@@ -62,6 +63,67 @@ const sourceVariants = SOURCES.map(({ kind, title, purpose, dials }) => {
   return { title, description: purpose, ...object({ kind: { const: kind }, ...named, ...picture }, ['kind', ...Object.keys(dials)]) };
 });
 
+const anchor = oneOf('art', 'sheet');
+const seedNumber = { type: 'integer', minimum: 0, maximum: MOST_SEED };
+const hundredths = { ...list({ type: 'integer' }), description: 'x and y in turn, in hundredths of a millimetre' };
+const millimetresFrom0 = { type: 'number', minimum: 0, maximum: MOST_EDGE, description: 'mm' };
+
+/** What each kind of mask holds besides what all do. */
+const MASKS: Readonly<Record<Mask['kind'], Json>> = {
+  picture: object({
+    of: { oneOf: [object({ pass: { type: 'string' } }), object({ picture: reference('picture'), placement: reference('placement') })] },
+  }),
+  painted: object({ strokes: list(reference('stroke')) }),
+  'cut-out': object({
+    outline: oneOf('polygon', 'rectangle', 'ellipse'),
+    points: hundredths,
+    rough: millimetresFrom0,
+    seed: seedNumber,
+    band: millimetresFrom0,
+    widened: list(reference('stroke')),
+  }),
+  pick: object({
+    samples: list(object({ x: { type: 'number' }, y: { type: 'number' }, colour: hex })),
+    tolerance: { type: 'number', minimum: 0, maximum: 100, description: 'CIEDE2000' },
+    softness: share,
+    connected: { type: 'boolean' },
+    smallest: millimetresFrom0,
+  }),
+};
+
+/** What each kind of wear holds. */
+const WEARS: Readonly<Record<Wear['kind'], Json>> = {
+  texture: object(
+    {
+      name: { type: 'string' },
+      on: { type: 'boolean' },
+      invert: { type: 'boolean' },
+      anchor,
+      home: reference('placement'),
+      picture: reference('picture'),
+      placement: reference('placement'),
+      curve: list({ type: 'array', prefixItems: [{ type: 'number' }, { type: 'number' }], minItems: 2, maxItems: 2 }),
+      share,
+      cut: { type: 'number', minimum: -1, maximum: 2 },
+      softness: share,
+      takes: oneOf('darks', 'lights'),
+      strength: share,
+      specks: millimetresFrom0,
+      holes: millimetresFrom0,
+      masks: list(reference('mask')),
+      guards: list(object({ pass: { type: 'string' }, most: share, ease: share })),
+    },
+    ['on', 'invert', 'anchor', 'picture', 'placement', 'cut', 'softness', 'takes', 'strength', 'masks', 'guards'],
+  ),
+  shared: object({
+    on: { type: 'boolean' },
+    of: { type: 'string' },
+    turn: { type: 'number', minimum: -360, maximum: 360 },
+    x: { type: 'number' },
+    y: { type: 'number' },
+  }),
+};
+
 const stepVariants = STEPS.map((step) => ({
   if: object({ kind: { const: step.kind }, version: { const: step.version } }),
   then: object({
@@ -98,16 +160,40 @@ export const sheetJsonSchema = (): Json => ({
       fit: oneOf('fill', 'whole', 'free'),
       beyond: oneOf('nothing', 'hold', 'repeat', 'mirror'),
     }),
-    mask: object(
+    stroke: object(
       {
-        id: { type: 'string' },
-        kind: { type: 'string' },
-        on: { type: 'boolean' },
-        invert: { type: 'boolean' },
-        anchor: oneOf('art', 'sheet'),
+        tip: oneOf(...TIPS.map(({ name }) => name)),
+        size: { type: 'number', exclusiveMinimum: 0, maximum: MOST_BRUSH, description: 'mm' },
+        softness: share,
+        strength: share,
+        erases: { type: 'boolean' },
+        seed: seedNumber,
+        points: hundredths,
+        pressures: list({ type: 'integer', minimum: 0, maximum: 100 }),
       },
-      ['kind'],
+      ['tip', 'size', 'softness', 'strength', 'erases', 'seed', 'points'],
     ),
+    mask: {
+      ...object(
+        {
+          id: { type: 'string' },
+          kind: { type: 'string' },
+          on: { type: 'boolean' },
+          invert: { type: 'boolean' },
+          anchor,
+          join: oneOf('both', 'either', 'without'),
+          feather: { type: 'number', minimum: 0, maximum: MOST_EDGE },
+          grow: { type: 'number', minimum: -MOST_EDGE, maximum: MOST_EDGE },
+          home: reference('placement'),
+        },
+        ['kind'],
+      ),
+      allOf: Object.entries(MASKS).map(([kind, then]) => ({ if: object({ kind: { const: kind } }), then })),
+    },
+    wear: {
+      ...object({ id: { type: 'string' }, kind: { type: 'string' } }),
+      allOf: Object.entries(WEARS).map(([kind, then]) => ({ if: object({ kind: { const: kind } }), then })),
+    },
     step: {
       ...object({
         id: { type: 'string' },
@@ -138,7 +224,7 @@ export const sheetJsonSchema = (): Json => ({
         placement: reference('placement'),
         steps: list(reference('step')),
         masks: list(reference('mask')),
-        wear: list(object({ id: { type: 'string' }, kind: { type: 'string' } })),
+        wear: list(reference('wear')),
         edges: oneOf('smooth', 'hard'),
         lay: object(
           {

@@ -67,7 +67,7 @@ export function* inkShares(sheet: Sheet, graph: Graph, work: Work): Rendering<Co
   function* planesOf(list: readonly Pass[]): Rendering<Planes> {
     const planes: Planes = { inks: new Map(), all: new Float32Array(count) };
     for (const pass of list) {
-      const node = graph.passes.get(pass.id);
+      const node = graph.printed.get(pass.id);
       if (!node || pass.source.kind === 'overall') continue;
       const raster = yield* rendered(node, region, work);
       const { strength, times = 1, mode } = pass.lay;

@@ -2,14 +2,45 @@ import { stepOfKind } from '../catalogue/steps';
 import { rgbOfHex } from '../raster/colour';
 import { ONE, type Region, type Rgb } from '../raster/raster';
 import type { SourceInfo } from '../raster/source-tiles';
-import { MOST_TIMES, type Edges, type Mask, type Pass, type PictureRef, type Sheet, type SheetRef, type Step } from '../sheet/model';
+import {
+  MOST_TIMES,
+  type CutOutMask,
+  type Edges,
+  type Mask,
+  type Pass,
+  type PickMask,
+  type PictureMask,
+  type PictureRef,
+  type Placement,
+  type Sheet,
+  type SheetRef,
+  type Step,
+  type TextureWear,
+  type Wear,
+} from '../sheet/model';
+import { takenTable } from '../masks/cut';
+import { AT_REST, motionOf, movedPlacement, type Motion } from '../sheet/moving';
 import type { AnyStep, StepAt } from '../steps/declare';
 import { blendMode } from '../blend/modes';
 import { sourceOfKind, type DialledSource } from '../catalogue/sources';
 import type { ModeName } from '../raster/kernels';
-import { passesOf } from '../sheet/walk';
+import { passesOf, wearsOf } from '../sheet/walk';
 import { dialledNode, sourceFault } from './compile-source';
 import { curveNode, type CurveCalls } from './curve-node';
+import {
+  cleanedNode,
+  connectedNode,
+  edgedNode,
+  freedNode,
+  joinedNode,
+  outlinePlane,
+  paintedNode,
+  pickedNode,
+  restNode,
+  softEdgeNode,
+  takenNode,
+  type Plane,
+} from './mask-nodes';
 import type { Node } from './node';
 import {
   convertNode,
@@ -39,8 +70,16 @@ export interface Graph {
   readonly root: Node<'colour'>;
   /** What the sheet holds that this version does not know; while there is any, it cannot print true. */
   readonly unknown: readonly string[];
-  /** Each pass's own raster, after steps and masks, before its lay. */
+  /** Each pass's own raster, after steps and masks, before its wear and lay: what others read of it. */
   readonly passes: ReadonlyMap<string, Node>;
+  /** Each pass's own raster as it is laid: its wear taken out; of an overall pass, everything as it leaves it. */
+  readonly printed: ReadonlyMap<string, Node>;
+  /** Each wear that is on, by `pass/wear`: what it takes, and the raster that it takes it from. */
+  readonly wears: ReadonlyMap<string, Wearing>;
+  /** What each pick mask finds before it asks what hangs together, by `pass/mask`. */
+  readonly picks: ReadonlyMap<string, Plane>;
+  /** Each mask that is on, before it joins others, by `holder/mask` (a pass, step, zone or wear). */
+  readonly masks: ReadonlyMap<string, Plane>;
   /** Each pass's source as placed, before any step. */
   readonly sources: ReadonlyMap<string, Node>;
   /** What goes into each step, brought to the kind that it takes; by `pass/step`. */
@@ -49,6 +88,14 @@ export interface Graph {
   readonly outputs: ReadonlyMap<string, Node>;
 }
 
+/** A wear at work: the share it takes at each place, and what is there before it does. */
+export interface Wearing {
+  readonly taken: Plane;
+  readonly from: Node;
+}
+
+export const wearName = (passId: string, wearId: string): string => `${passId}/${wearId}`;
+export const maskName = (holderId: string, maskId: string): string => `${holderId}/${maskId}`;
 export const stepName = (passId: string, stepId: string): string => `${passId}/${stepId}`;
 
 export type InfoOf = (sha256: string) => SourceInfo | undefined;
@@ -61,6 +108,11 @@ type Chain = readonly { readonly id: string | null; readonly name: string }[];
 class Compiler {
   readonly unknown: string[] = [];
   readonly passes = new Map<string, Node>();
+  readonly printed = new Map<string, Node>();
+  readonly wears = new Map<string, Wearing>();
+  readonly maskPlanes = new Map<string, Plane>();
+  /** What each pick finds, before it asks what hangs together. */
+  readonly picks = new Map<string, Plane>();
   readonly sources = new Map<string, Node>();
   readonly inputs = new Map<string, Node>();
   readonly outputs = new Map<string, Node>();
@@ -111,16 +163,76 @@ class Compiler {
   }
 
   private lay(pass: Pass, beneath: Node<'colour'>): Node<'colour'> {
-    const source = this.sourceOf(pass);
-    this.sources.set(pass.id, source);
-    const treated = this.steps(pass, source);
-    const weights = productNode([...this.masks(pass.masks, pass), ...this.within(pass)]);
+    const placed = this.sourceOf(pass);
+    this.sources.set(pass.id, placed);
+    const treated = this.steps(pass, this.freed(pass, placed));
+    const weights = productNode([...this.masks(pass.masks, pass, pass.id), ...this.within(pass)]);
     const masked = weights ? maskedNode(treated, weights) : treated;
-    const cut = this.edgesOf(pass) === 'hard' && this.isTrue ? cutNode(masked) : masked;
-    this.finish(pass, cut);
-    const printed = convertNode(cut, 'colour');
+    const cut = (node: Node): Node => (this.edgesOf(pass) === 'hard' && this.isTrue ? cutNode(node) : node);
+    const whole = cut(masked);
+    this.passes.set(pass.id, whole);
+    const worn = this.worn(pass, masked);
+    const own = worn === masked ? whole : cut(worn);
+    this.printed.set(pass.id, own);
+    const printed = convertNode(own, 'colour');
     const [mode, strength] = [this.modeOf(pass), this.share(pass.lay.strength)];
     return this.repeated(pass, beneath, (under) => layNode(under, printed, mode, strength));
+  }
+
+  /** A raster with a pass's wears taken out of it, one after the other. */
+  private worn(pass: Pass, unworn: Node): Node {
+    return pass.wear.reduce((from, wear) => {
+      if (!wear.on) return from;
+      const found = this.wearing(pass, wear);
+      if (!found) return from;
+      const [taken, strength] = found;
+      const rest = restNode(taken, strength);
+      this.wears.set(wearName(pass.id, wear.id), { taken: restNode(rest), from });
+      return maskedNode(from, rest);
+    }, unworn);
+  }
+
+  /** What a wear takes at full strength, and that strength. */
+  private wearing(pass: Pass, wear: Wear): readonly [Plane, number] | null {
+    if (wear.kind !== 'texture' && wear.kind !== 'shared') {
+      this.unknown.push(`wear “${String((wear as { kind: unknown }).kind)}” on “${pass.name}”`);
+      return null;
+    }
+    const [owner, texture, placement] = this.textureOf(pass, wear);
+    const tone = convertNode(pictureNode(this.info(texture.picture, owner), placement, this.scale.pxPerMm), 'tone');
+    const { curve, cut, softness, takes, invert } = texture;
+    const raw = takenNode(tone, takenTable(texture), { curve, cut, softness, takes, invert });
+    const clean = cleanedNode(raw, texture.specks, texture.holes, this.scale.pxPerMm);
+    const eased = texture.guards.flatMap((guard) => {
+      const lettering = guard.pass === pass.id ? this.sources.get(pass.id) : this.passes.get(guard.pass);
+      return lettering ? [restNode(coverageNode(lettering), this.share(guard.ease))] : [];
+    });
+    const taken = productNode([clean, ...this.masks(texture.masks, owner, texture.id), ...eased]) ?? clean;
+    return [taken, this.share(texture.strength)];
+  }
+
+  /** A wear's texture and where it lies; a shared one's is another pass's, turned and moved. */
+  private textureOf(pass: Pass, wear: Wear): readonly [Pass, TextureWear, Placement] {
+    const [owner, texture] = wear.kind === 'texture' ? [pass, wear] : this.sharedFrom(pass, wear.of);
+    const { placement, home, anchor } = texture;
+    const lies = anchor === 'art' && home ? movedPlacement(placement, home, owner.placement) : placement;
+    if (wear.kind === 'texture') return [owner, texture, lies];
+    return [owner, texture, { ...lies, x: lies.x + wear.x, y: lies.y + wear.y, turn: lies.turn + wear.turn }];
+  }
+
+  private sharedFrom(pass: Pass, id: string): readonly [Pass, TextureWear] {
+    for (const { pass: owner, wear } of wearsOf(this.sheet)) {
+      if (wear.id === id && wear.kind === 'texture') return [owner, wear];
+    }
+    throw new CompileError(`“${pass.name}” shares the wear “${id}”, which is not on this sheet: remove it, or share another one.`);
+  }
+
+  /** A source in its subject's own colours, where a cut-out with soft edges shows it. */
+  private freed(pass: Pass, placed: Node): Node {
+    const soft = pass.masks.find((mask): mask is CutOutMask => mask.on && mask.kind === 'cut-out' && mask.band > 0);
+    if (!soft) return placed;
+    const picture = convertNode(placed, 'colour');
+    return freedNode(picture, this.cutOut(soft, pass), soft.band, this.scale.pxPerMm);
   }
 
   /** Lays as many times as the pass says. */
@@ -135,20 +247,17 @@ class Compiler {
   private overall(pass: Pass, beneath: Node<'colour'>): Node<'colour'> {
     this.sources.set(pass.id, beneath);
     const treated = convertNode(this.steps(pass, beneath), 'colour');
-    this.finish(pass, treated);
-    const weights = productNode([...this.masks(pass.masks, pass), ...this.within(pass)]);
+    this.passes.set(pass.id, treated);
+    const weights = productNode([...this.masks(pass.masks, pass, pass.id), ...this.within(pass)]);
     const strength = this.share(pass.lay.strength);
     const mode = this.modeOf(pass);
-    return this.repeated(pass, beneath, (under) =>
-      mode === 'normal'
-        ? (mixNode(under, treated, strength, weights) as Node<'colour'>)
-        : layNode(under, treated, mode, strength, true, weights),
-    );
-  }
-
-  private finish(pass: Pass, node: Node): void {
-    if (pass.wear.length > 0) this.unknown.push(`wear on “${pass.name}”`);
-    this.passes.set(pass.id, node);
+    const whole = this.repeated(pass, beneath, (under) => {
+      if (mode !== 'normal') return layNode(under, treated, mode, strength, true, weights);
+      return treated === under ? under : (mixNode(under, treated, strength, weights) as Node<'colour'>);
+    });
+    const worn = this.worn(pass, whole) as Node<'colour'>;
+    this.printed.set(pass.id, worn);
+    return worn;
   }
 
   private share(value: number): number {
@@ -229,7 +338,7 @@ class Compiler {
     this.inputs.set(name, input);
     if (!step.on) return raw;
     const params = step.version < declaration.version && declaration.upgrade ? declaration.upgrade(step.params, step.version) : step.params;
-    const weights = productNode(this.masks(step.masks, pass));
+    const weights = productNode(this.masks(step.masks, pass, step.id));
     const output = this.treated(pass, step, declaration, params, raw, input, weights);
     this.outputs.set(name, output);
     return output;
@@ -258,7 +367,7 @@ class Compiler {
     }
     let whole = this.applied(pass, step, declaration, params, input);
     for (const zone of step.zones) {
-      const there = productNode(this.masks(zone.masks, pass));
+      const there = productNode(this.masks(zone.masks, pass, zone.id));
       if (!there) continue;
       const other = this.applied(pass, step, declaration, scaled({ ...given, ...zone.params }), input);
       whole = mixNode(whole, other, ONE, there);
@@ -312,19 +421,73 @@ class Compiler {
     return { node: convertNode(node, 'tone'), region: wholeRegion(scale) };
   }
 
-  private masks(masks: readonly Mask[], holder: Pass): Node<'tone'>[] {
-    return masks.flatMap((mask) => {
-      if (!mask.on) return [];
-      if (mask.kind !== 'picture') {
-        this.unknown.push(`mask “${String((mask as { kind: unknown }).kind)}” of “${holder.name}”`);
-        return [];
-      }
-      const read =
-        'pass' in mask.of
-          ? this.reference(mask.of.pass, holder, 'is masked by')
-          : pictureNode(this.info(mask.of.picture, holder), mask.of.placement, this.scale.pxPerMm);
-      return [lightNode(convertNode(read, 'tone'), mask.invert)];
-    });
+  /** The masks of a pass, step, zone or wear as one plane, each joined to those before it; none where there are none. */
+  private masks(masks: readonly Mask[], pass: Pass, holder: string): readonly Plane[] {
+    let joined: Plane | null = null;
+    for (const mask of masks) {
+      if (!mask.on) continue;
+      const plane = this.mask(mask, pass);
+      if (!plane) continue;
+      const edged = edgedNode(plane, { grow: mask.grow ?? 0, feather: mask.feather ?? 0 }, this.scale.pxPerMm);
+      const shown = mask.invert ? restNode(edged) : edged;
+      this.maskPlanes.set(maskName(holder, mask.id), shown);
+      const join = mask.join ?? 'both';
+      if (joined) joined = joinedNode(joined, shown, join);
+      else joined = join === 'without' ? restNode(shown) : shown;
+    }
+    return joined ? [joined] : [];
+  }
+
+  private mask(mask: Mask, pass: Pass): Plane | null {
+    const { pxPerMm } = this.scale;
+    switch (mask.kind) {
+      case 'picture':
+        return this.pictureMask(mask, pass);
+      case 'painted':
+        return paintedNode(mask.strokes, this.motionOf(mask, pass), pxPerMm);
+      case 'cut-out':
+        return this.cutOut(mask, pass);
+      case 'pick':
+        return this.pick(mask, pass);
+      default:
+        this.unknown.push(`mask “${String((mask as { kind: unknown }).kind)}” of “${pass.name}”`);
+        return null;
+    }
+  }
+
+  /** How a mask moved with the art since it was made. */
+  private motionOf({ anchor, home }: Mask, pass: Pass): Motion {
+    return anchor === 'art' && home ? motionOf(home, pass.placement) : AT_REST;
+  }
+
+  private pictureMask(mask: PictureMask, pass: Pass): Plane {
+    if ('pass' in mask.of) return lightNode(convertNode(this.reference(mask.of.pass, pass, 'is masked by'), 'tone'));
+    const { picture, placement } = mask.of;
+    const lies = mask.anchor === 'art' && mask.home ? movedPlacement(placement, mask.home, pass.placement) : placement;
+    return lightNode(convertNode(pictureNode(this.info(picture, pass), lies, this.scale.pxPerMm), 'tone'));
+  }
+
+  private cutOut(mask: CutOutMask, pass: Pass): Plane {
+    const { pxPerMm } = this.scale;
+    const motion = this.motionOf(mask, pass);
+    const rough = outlinePlane(mask, motion, pxPerMm);
+    const source = this.sources.get(pass.id);
+    if (mask.band === 0 || !source) return rough;
+    const widened = mask.widened.length > 0 ? paintedNode(mask.widened, motion, pxPerMm) : null;
+    return softEdgeNode(convertNode(source, 'colour'), rough, widened, mask.band, pxPerMm);
+  }
+
+  private pick(mask: PickMask, pass: Pass): Plane | null {
+    const source = this.sources.get(pass.id);
+    if (!source) return null;
+    const { pxPerMm } = this.scale;
+    const near = pickedNode(convertNode(source, 'colour'), mask);
+    const clean = cleanedNode(near, mask.smallest, 0, pxPerMm);
+    this.picks.set(maskName(pass.id, mask.id), near);
+    if (!mask.connected) return clean;
+    const { picks, scale } = this.analysis?.() ?? { picks: this.picks, scale: this.scale };
+    const plane = picks.get(maskName(pass.id, mask.id)) ?? near;
+    return connectedNode(clean, { plane, region: wholeRegion(scale), pxPerMm: scale.pxPerMm }, mask.samples, pxPerMm);
   }
 
   private within(pass: Pass): Node<'tone'>[] {
@@ -344,8 +507,9 @@ class Compiler {
   graph(): Graph {
     const printed = this.composite(this.sheet.passes);
     const root = this.sheet.edges === 'hard' && this.isTrue ? (cutNode(printed) as Node<'colour'>) : printed;
-    const { scale, unknown, passes, sources, inputs, outputs } = this;
-    return { scale, region: wholeRegion(scale), root, unknown: [...new Set(unknown)], passes, sources, inputs, outputs };
+    const { scale, unknown, passes, printed: own, wears, maskPlanes, picks, sources, inputs, outputs } = this;
+    const known = { passes, printed: own, wears, masks: maskPlanes, picks, sources, inputs, outputs };
+    return { scale, region: wholeRegion(scale), root, unknown: [...new Set(unknown)], ...known };
   }
 }
 

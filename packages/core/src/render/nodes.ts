@@ -246,13 +246,10 @@ export const coverageNode = (input: Node): Node<'tone'> =>
   );
 
 /** The light of a node as weights: what is not there counts as white. */
-export const lightNode = (input: Node<'tone'>, invert: boolean): Node<'tone'> =>
-  planeNode(invert ? 'shade' : 'light', [input], ([raster]) => {
+export const lightNode = (input: Node<'tone'>): Node<'tone'> =>
+  planeNode('light', [input], ([raster]) => {
     const { tone, coverage } = raster as RasterOf<'tone'>;
-    return tone.map((value, i) => {
-      const light = coverage ? ONE - times(ONE - value, coverage[i] as number) : value;
-      return invert ? ONE - light : light;
-    });
+    return coverage ? tone.map((value, i) => ONE - times(ONE - value, coverage[i] as number)) : tone;
   });
 
 /** The product of several planes of weights. */

@@ -1,5 +1,5 @@
-import type { Mask, Pass, Sheet, Step } from './model';
-import { findPass, passesOf, withPass } from './walk';
+import type { Mask, Pass, Sheet, Step, Wear } from './model';
+import { findPass, masksOf, passesOf, wearsOf, withPass } from './walk';
 
 /** Where a pass stands: in a group (null: on the sheet itself), after a sibling (null: first). */
 export interface PassPlace {
@@ -80,11 +80,19 @@ const remasked = (masks: readonly Mask[], idOf: (id: string) => string): readonl
 /** A pass with ids of its own throughout; what it says of passes inside itself goes along, the rest stays. */
 export const copiedPass = (pass: Pass, freshId: () => string): Pass => {
   const ids = new Map([...passesOf([pass])].map((each) => [each.id, freshId()]));
+  for (const each of passesOf([pass])) for (const wear of each.wear) ids.set(wear.id, freshId());
   const idOf = (id: string): string => ids.get(id) ?? id;
+  const reworn = (wear: Wear): Wear => {
+    if (wear.kind === 'shared') return { ...wear, id: idOf(wear.id), of: idOf(wear.of) };
+    if (wear.kind !== 'texture') return wear;
+    const guards = wear.guards.map((guard) => ({ ...guard, pass: idOf(guard.pass) }));
+    return { ...wear, id: idOf(wear.id), masks: remasked(wear.masks, idOf), guards };
+  };
   const copied = (each: Pass): Pass => ({
     ...each,
     id: idOf(each.id),
     masks: remasked(each.masks, idOf),
+    wear: each.wear.map(reworn),
     steps: each.steps.map((step) => ({
       ...step,
       ...(step.masks ? { masks: remasked(step.masks, idOf) } : {}),
@@ -150,15 +158,15 @@ export const shiftStep = (sheet: Sheet, passId: string, stepId: string, by: 1 | 
 export const referenceFault = (sheet: Sheet): string | null => {
   const printed = new Map<string, string>();
   const names = new Map([...passesOf(sheet.passes)].map((pass) => [pass.id, pass.name]));
+  const textures = new Set([...wearsOf(sheet)].flatMap(({ wear }) => (wear.kind === 'texture' ? [wear.id] : [])));
   const visit = (passes: Passes): string | null => {
     for (const pass of passes) {
       const inner = pass.source.kind === 'group' ? visit(pass.source.passes) : null;
       if (inner) return inner;
-      const masks = [
-        pass.masks,
-        ...pass.steps.flatMap((step) => [step.masks ?? [], ...(step.zones ?? []).map((zone) => zone.masks)]),
-      ].flat();
-      const read = masks.flatMap((mask) => (mask.kind === 'picture' && 'pass' in mask.of ? [mask.of.pass] : []));
+      for (const wear of pass.wear) {
+        if (wear.kind === 'shared' && !textures.has(wear.of)) return `“${pass.name}” shares a wear that would no longer be on the sheet`;
+      }
+      const read = masksOf(pass).flatMap((mask) => (mask.kind === 'picture' && 'pass' in mask.of ? [mask.of.pass] : []));
       for (const [id, how] of [...read.map((id) => [id, 'is masked by'] as const), ...withinOf(pass)]) {
         if (printed.has(id)) continue;
         const name = names.get(id);

@@ -130,17 +130,152 @@ export type Source =
   | { readonly kind: 'sheet'; readonly sheet: SheetRef }
   | { readonly kind: 'overall' };
 
-/** Where a pass or step shows, by the light of another pass or of a picture; what is not there counts as white. */
-export interface PictureMask {
+/** How a mask joins those before it: where both show, where either does, or what was there without it. */
+export type Join = 'both' | 'either' | 'without';
+
+/** What a mask, stroke or wear moves with: the art of its pass, or the sheet. */
+export type Anchor = 'art' | 'sheet';
+
+interface MaskBase {
   readonly id: string;
-  readonly kind: 'picture';
   readonly on: boolean;
   readonly invert: boolean;
-  readonly anchor: 'art' | 'sheet';
+  readonly anchor: Anchor;
+  /** How it joins the masks before it; both where it is not said. */
+  readonly join?: Join;
+  /** Softening of its edge, mm; none where it is not said. */
+  readonly feather?: number;
+  /** How far it is grown, mm; shrunk where negative. */
+  readonly grow?: number;
+  /** Where the art was when the mask was made; it has moved with the art since. Only where it follows the art. */
+  readonly home?: Placement;
+}
+
+/** By the light of another pass or of a picture; what is not there counts as white. */
+export interface PictureMask extends MaskBase {
+  readonly kind: 'picture';
   readonly of: { readonly pass: string } | { readonly picture: PictureRef; readonly placement: Placement };
 }
 
-export type Mask = PictureMask;
+/** What a brush leaves: a tip's shape, or a textured one's. */
+export type TipName = 'round' | 'dry brush' | 'sponge' | 'roller' | 'chalk' | 'spray' | 'grit';
+
+/** One stroke of a brush. Its points are whole hundredths of a millimetre, x and y in turn. */
+export interface Stroke {
+  readonly tip: TipName;
+  /** Width, mm. */
+  readonly size: number;
+  /** How much of the radius its edge takes, 0 … 1. */
+  readonly softness: number;
+  readonly strength: number;
+  /** True for one that takes away. */
+  readonly erases: boolean;
+  readonly seed: number;
+  readonly points: readonly number[];
+  /** Pressure of the pen at each point, percent; full where there are none. */
+  readonly pressures?: readonly number[];
+}
+
+/** Farthest that a mask's edge is grown, feathered, roughened or looked for, and largest speck, mm. */
+export const MOST_EDGE = 20;
+/** Widest brush, mm. */
+export const MOST_BRUSH = 90;
+
+/** Where it was painted: maximum inside a stroke, adding between strokes. */
+export interface PaintedMask extends MaskBase {
+  readonly kind: 'painted';
+  readonly strokes: readonly Stroke[];
+}
+
+/** Inside an outline. */
+export interface CutOutMask extends MaskBase {
+  readonly kind: 'cut-out';
+  /** What the points are: corners of a polygon, or two opposite corners of a rectangle or of an ellipse's box. */
+  readonly outline: 'polygon' | 'rectangle' | 'ellipse';
+  /** Whole hundredths of a millimetre, x and y in turn. */
+  readonly points: readonly number[];
+  /** How far the edge strays, mm, and where chance begins. */
+  readonly rough: number;
+  readonly seed: number;
+  /** Width of the band along the outline in which the soft edges of the picture are found, mm; 0 for none. */
+  readonly band: number;
+  /** Where the band was painted wider. */
+  readonly widened: readonly Stroke[];
+}
+
+/** A colour picked off the sheet, and where. */
+export interface PickedSample {
+  readonly x: number;
+  readonly y: number;
+  readonly colour: string;
+}
+
+/** Where the pass's source is near one of the sampled colours. */
+export interface PickMask extends MaskBase {
+  readonly kind: 'pick';
+  readonly samples: readonly PickedSample[];
+  /** Colour difference (CIEDE2000) that still counts as the same, and how long the passage is beyond it. */
+  readonly tolerance: number;
+  readonly softness: number;
+  /** Only what hangs together with the place of a sample. */
+  readonly connected: boolean;
+  /** Patches smaller than this are left out, mm. */
+  readonly smallest: number;
+}
+
+/** Where a pass, step or wear shows. Masks are gone through in order, each joined to those before it. */
+export type Mask = PictureMask | PaintedMask | CutOutMask | PickMask;
+
+/** Lettering that a wear goes easy on: the most that it may lose, and how much the wear is eased there for it. */
+export interface Guard {
+  readonly pass: string;
+  readonly most: number;
+  readonly ease: number;
+}
+
+/** Takes ink away where a texture, made black and white, says so. */
+export interface TextureWear {
+  readonly id: string;
+  readonly kind: 'texture';
+  readonly name: string;
+  readonly on: boolean;
+  /** Takes away what the texture would leave, and leaves what it would take. */
+  readonly invert: boolean;
+  readonly anchor: Anchor;
+  readonly home?: Placement;
+  /** The texture: it takes away by its light and dark. */
+  readonly picture: PictureRef;
+  readonly placement: Placement;
+  /** Handles of a curve on the texture's grey, before it is cut. */
+  readonly curve: readonly (readonly [number, number])[];
+  /** Share of the texture asked to take away when the cut was solved. */
+  readonly share: number;
+  /** The grey at which it is cut, and how long the passage is. */
+  readonly cut: number;
+  readonly softness: number;
+  /** Which side of the cut takes away: the one that covers less of the texture. */
+  readonly takes: 'darks' | 'lights';
+  readonly strength: number;
+  /** Specks taken and holes left that are no larger than this are dropped, mm. */
+  readonly specks: number;
+  readonly holes: number;
+  /** Where it works. */
+  readonly masks: readonly Mask[];
+  readonly guards: readonly Guard[];
+}
+
+/** Another pass's wear, used here too: changed there, it changes here. Turned and moved, so that it does not repeat. */
+export interface SharedWear {
+  readonly id: string;
+  readonly kind: 'shared';
+  readonly on: boolean;
+  readonly of: string;
+  readonly turn: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+export type Wear = TextureWear | SharedWear;
 
 /** Other values of some dials where the masks show, from the same input. */
 export interface Zone {
@@ -179,7 +314,7 @@ export interface Pass {
   readonly placement: Placement;
   readonly steps: readonly Step[];
   readonly masks: readonly Mask[];
-  readonly wear: readonly { readonly id: string; readonly kind: string }[];
+  readonly wear: readonly Wear[];
   readonly edges?: Edges;
   readonly lay: Lay;
 }

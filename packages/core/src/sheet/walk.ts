@@ -1,4 +1,4 @@
-import type { FontRef, Mask, Pass, PictureRef, Sheet, Step } from './model';
+import type { FontRef, Mask, Pass, PictureRef, Sheet, Step, Wear } from './model';
 
 /** Every pass in printing order; a group stands before what is in it. */
 export function* passesOf(passes: readonly Pass[]): Generator<Pass> {
@@ -13,11 +13,17 @@ export const findPass = (sheet: Sheet, id: string): Pass | undefined => {
   return undefined;
 };
 
-/** The masks of a pass, its steps and their zones. A step of a kind not known here may have none of these. */
-const masksOf = (pass: Pass): readonly Mask[] => {
+/** Every wear on the sheet with the pass that it is on, in printing order. */
+export function* wearsOf(sheet: Sheet): Generator<{ readonly pass: Pass; readonly wear: Wear }> {
+  for (const pass of passesOf(sheet.passes)) for (const wear of pass.wear) yield { pass, wear };
+}
+
+/** The masks of a pass, its steps, their zones and its wear. What is of a kind not known here may have none of these. */
+export const masksOf = (pass: Pass): readonly Mask[] => {
   const steps: readonly Partial<Step>[] = pass.steps;
   const zones = steps.flatMap((step) => step.zones ?? []);
-  return [pass, ...steps, ...zones].flatMap((holder) => holder.masks ?? []);
+  const wear = pass.wear as readonly { readonly masks?: readonly Mask[] }[];
+  return [pass, ...steps, ...zones, ...wear].flatMap((holder) => holder.masks ?? []);
 };
 
 /** All pictures a sheet prints or masks with, each once. */
@@ -29,6 +35,7 @@ export const picturesOf = (sheet: Sheet): PictureRef[] => {
   for (const pass of passesOf(sheet.passes)) {
     if (pass.source.kind === 'picture') add(pass.source.picture);
     if (pass.source.kind === 'frame' && pass.source.edge === 'picture' && pass.source.picture) add(pass.source.picture);
+    for (const wear of pass.wear) if (wear.kind === 'texture') add(wear.picture);
     for (const mask of masksOf(pass)) if (mask.kind === 'picture' && 'picture' in mask.of) add(mask.of.picture);
   }
   return [...found.values()];

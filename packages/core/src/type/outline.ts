@@ -1,3 +1,5 @@
+import { movedBy, type Motion } from '../sheet/moving';
+
 /**
  * Outlines: contours of lines and curves, and their flattening. Coordinates are whatever the outline was made in (font
  * units, mm); a `Move` brings them to pixels of the rendered sheet.
@@ -14,16 +16,9 @@ export type Outline = readonly Command[];
 export type Contour = readonly number[];
 
 /** An affine movement: x′ = a·x + b·y + c, y′ = d·x + e·y + f. */
-export interface Move {
-  readonly a: number;
-  readonly b: number;
-  readonly c: number;
-  readonly d: number;
-  readonly e: number;
-  readonly f: number;
-}
+export type Move = Motion;
 
-export const moved = ({ a, b, c, d, e, f }: Move, [x, y]: Point): Point => [a * x + b * y + c, d * x + e * y + f];
+export const moved = (move: Move, [x, y]: Point): Point => movedBy(move, x, y);
 
 /** First `inner`, then `outer`. */
 export const after = (outer: Move, inner: Move): Move => ({

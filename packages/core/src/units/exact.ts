@@ -1,7 +1,7 @@
 /**
  * Elementary functions written with +, −, × and ÷ alone, so that every JavaScript engine gives the same bits.
  * The built-in ones differ between engines by one unit in the last place. Series: Abramowitz & Stegun,
- * Handbook of Mathematical Functions, 4.1.27 (logarithm), 4.2.1 (exponential), 4.3.65/66 (sine, cosine).
+ * Handbook of Mathematical Functions, 4.1.27 (logarithm), 4.2.1 (exponential), 4.3.65/66 (sine, cosine), 4.4.42 (arc tangent).
  */
 const PI = 3.141592653589793;
 const LN2 = 0.6931471805599453;
@@ -88,3 +88,27 @@ export const ln = (x: number): number => {
 
 /** base to the power exponent, for base ≥ 0; 0 to any positive power is 0. */
 export const power = (base: number, exponent: number): number => (base <= 0 ? 0 : exp(exponent * ln(base)));
+
+/** Arc tangent of a number in 0 … 1, in radians: halved twice (tan(x/2) = t / (1 + √(1 + t²))), then the series. */
+const arcSeries = (t: number): number => {
+  const half = t / (1 + Math.sqrt(1 + t * t));
+  const z = half / (1 + Math.sqrt(1 + half * half));
+  const z2 = z * z;
+  let power = z;
+  let sum = z;
+  for (let n = 3; n <= 25; n += 2) {
+    power *= -z2;
+    sum += power / n;
+  }
+  return 4 * sum;
+};
+
+/** Angle of the point x, y from the x axis, degrees, −180 … 180; 0 for the origin. */
+export const atan2Deg = (y: number, x: number): number => {
+  const [ax, ay] = [Math.abs(x), Math.abs(y)];
+  if (ax === 0 && ay === 0) return 0;
+  const slope = (arcSeries(Math.min(ax, ay) / Math.max(ax, ay)) * 180) / PI;
+  const first = ay > ax ? 90 - slope : slope;
+  const half = x < 0 ? 180 - first : first;
+  return y < 0 ? -half : half;
+};

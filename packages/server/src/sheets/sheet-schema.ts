@@ -1,17 +1,23 @@
 import Joi from 'joi';
 import {
+  MOST_BRUSH,
+  MOST_EDGE,
+  MOST_SEED,
   MOST_TIMES,
   SHEET_FORMAT,
   SHEET_VERSION,
   SOURCES,
   STEPS,
+  TIPS,
   type AnyDial,
   type AnyStep,
   type Checked,
   type Dials,
   type DialOf,
   type DialType,
+  type Mask,
   type Sheet,
+  type Wear,
 } from '@uvrant/core';
 import { AppError } from '../errors';
 
@@ -76,21 +82,102 @@ const byKind = (known: Readonly<Record<string, Joi.Schema>>): Joi.Schema =>
     otherwise: Joi.object({ kind: Joi.string().required() }).unknown(),
   });
 
-const masks = Joi.array().items(
-  byKind({
-    picture: Joi.object({
-      id: id.required(),
-      kind: 'picture',
-      on: Joi.boolean().required(),
-      invert: Joi.boolean().required(),
-      anchor: Joi.string().valid('art', 'sheet').required(),
-      of: Joi.alternatives(
-        Joi.object({ pass: id.required() }).unknown(),
-        Joi.object({ picture: picture.required(), placement: placement.required() }).unknown(),
-      ).required(),
-    }).unknown(),
-  }),
+const edge = Joi.number().min(0).max(MOST_EDGE);
+const seed = Joi.number().integer().min(0).max(MOST_SEED);
+/** x and y in turn. */
+const points = Joi.array()
+  .items(Joi.number().integer())
+  .custom((value: unknown[]) => {
+    if (value.length % 2 === 1) throw new Error('an x stands without its y: give points as x and y in turn');
+    return value;
+  });
+
+const strokes = Joi.array().items(
+  Joi.object({
+    tip: Joi.string()
+      .valid(...TIPS.map(({ name }) => name))
+      .required(),
+    size: Joi.number().greater(0).max(MOST_BRUSH).required(),
+    softness: share.required(),
+    strength: share.required(),
+    erases: Joi.boolean().required(),
+    seed: seed.required(),
+    points: points.required(),
+    pressures: Joi.array().items(Joi.number().integer().min(0).max(100)),
+  }).unknown(),
 );
+
+const maskBase = {
+  id: id.required(),
+  kind: Joi.string().required(),
+  on: Joi.boolean().required(),
+  invert: Joi.boolean().required(),
+  anchor: Joi.string().valid('art', 'sheet').required(),
+  join: Joi.string().valid('both', 'either', 'without'),
+  feather: edge,
+  grow: Joi.number().min(-MOST_EDGE).max(MOST_EDGE),
+  home: placement,
+};
+
+/** One row a kind of mask; a missing row does not compile. */
+const MASKS: Readonly<Record<Mask['kind'], Record<string, Joi.Schema>>> = {
+  picture: {
+    of: Joi.alternatives(
+      Joi.object({ pass: id.required() }).unknown(),
+      Joi.object({ picture: picture.required(), placement: placement.required() }).unknown(),
+    ).required(),
+  },
+  painted: { strokes: strokes.required() },
+  'cut-out': {
+    outline: Joi.string().valid('polygon', 'rectangle', 'ellipse').required(),
+    points: points.required(),
+    rough: edge.required(),
+    seed: seed.required(),
+    band: edge.required(),
+    widened: strokes.required(),
+  },
+  pick: {
+    samples: Joi.array()
+      .items(Joi.object({ x: Joi.number().required(), y: Joi.number().required(), colour: hex.required() }).unknown())
+      .required(),
+    tolerance: Joi.number().min(0).max(100).required(),
+    softness: share.required(),
+    connected: Joi.boolean().required(),
+    smallest: edge.required(),
+  },
+};
+const masks = Joi.array().items(
+  byKind(Object.fromEntries(Object.entries(MASKS).map(([kind, own]) => [kind, Joi.object({ ...maskBase, ...own }).unknown()]))),
+);
+
+/** One row a kind of wear; a missing row does not compile. */
+const WEARS: Readonly<Record<Wear['kind'], Record<string, Joi.Schema>>> = {
+  texture: {
+    name: Joi.string().min(1).max(120).required(),
+    invert: Joi.boolean().required(),
+    anchor: Joi.string().valid('art', 'sheet').required(),
+    home: placement,
+    picture: picture.required(),
+    placement: placement.required(),
+    curve: Joi.array()
+      .items(Joi.array().ordered(Joi.number().required(), Joi.number().required()).length(2))
+      .required(),
+    share: share.required(),
+    cut: Joi.number().min(-1).max(2).required(),
+    softness: share.required(),
+    takes: Joi.string().valid('darks', 'lights').required(),
+    strength: share.required(),
+    specks: edge.required(),
+    holes: edge.required(),
+    masks: masks.required(),
+    guards: Joi.array()
+      .items(Joi.object({ pass: id.required(), most: share.required(), ease: share.required() }).unknown())
+      .required(),
+  },
+  shared: { of: id.required(), turn: Joi.number().min(-360).max(360).required(), x: Joi.number().required(), y: Joi.number().required() },
+};
+const wearBase = { id: id.required(), kind: Joi.string().required(), on: Joi.boolean().required() };
+const wear = byKind(Object.fromEntries(Object.entries(WEARS).map(([kind, own]) => [kind, Joi.object({ ...wearBase, ...own }).unknown()])));
 
 const stepBase = {
   id: id.required(),
@@ -139,9 +226,7 @@ const pass = Joi.object({
   placement: placement.required(),
   steps: Joi.array().items(step).required(),
   masks: masks.required(),
-  wear: Joi.array()
-    .items(Joi.object({ id: id.required(), kind: Joi.string().required() }).unknown())
-    .required(),
+  wear: Joi.array().items(wear).required(),
   edges: Joi.string().valid('smooth', 'hard'),
   lay: Joi.object({
     mode: Joi.string().required(),

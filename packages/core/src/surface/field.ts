@@ -1,0 +1,179 @@
+import { sinDeg } from '../units/exact';
+import { chanceAt, fade } from './noise';
+
+/**
+ * Fields of chance on a sheet of surface: a value for any place in mm. Where the surface tiles, every field goes round
+ * after its period, in whole cells.
+ */
+export type Field = (x: number, y: number) => number;
+
+/** How a surface is made: where its chance begins, and after how many mm it repeats (null: never). */
+export interface Ground {
+  readonly seed: number;
+  readonly period: number | null;
+}
+
+/** A cell of a grid gone round after so many; none where the count is 0. */
+export const round = (cell: number, count: number): number => (count === 0 ? cell : ((cell % count) + count) % count);
+
+/** Cells a period, and cells a mm, for cells of about so many mm. */
+export const cellsFor = ({ period }: Ground, grain: number): { readonly count: number; readonly perMm: number } => {
+  if (period === null) return { count: 0, perMm: 1 / grain };
+  const count = Math.max(1, Math.floor(period / grain + 0.5));
+  return { count, perMm: count / period };
+};
+
+/** Smooth chance, 0 … 1, hills of about `grainX` × `grainY` mm. */
+export const hills = (ground: Ground, salt: number, grainX: number, grainY = grainX): Field => {
+  const [across, down] = [cellsFor(ground, grainX), cellsFor(ground, grainY)];
+  const seed = ground.seed * 64 + salt;
+  // Neighbouring places mostly share a cell: its corners are kept.
+  let [cellX, cellY] = [NaN, NaN];
+  let [a, b, c, d] = [0, 0, 0, 0];
+  return (x, y) => {
+    const u = x * across.perMm;
+    const v = y * down.perMm;
+    const xi = Math.floor(u);
+    const yi = Math.floor(v);
+    if (xi !== cellX || yi !== cellY) {
+      cellX = xi;
+      cellY = yi;
+      const [x0, x1] = [round(xi, across.count), round(xi + 1, across.count)];
+      const [y0, y1] = [round(yi, down.count), round(yi + 1, down.count)];
+      a = chanceAt(x0, y0, seed);
+      b = chanceAt(x1, y0, seed);
+      c = chanceAt(x0, y1, seed);
+      d = chanceAt(x1, y1, seed);
+    }
+    const s = fade(u - xi);
+    const t = fade(v - yi);
+    return a + (b - a) * s + (c + (d - c) * s - a - (b - a) * s) * t;
+  };
+};
+
+/** Hills on hills: each layer finer and weaker, 0 … 1 about ½; every other one lies diagonally, so that no grid shows. */
+export const layers = (ground: Ground, salt: number, grain: number, count: number, weaker = 0.55, stretch = 1): Field => {
+  const each: Field[] = [];
+  const weights: number[] = [];
+  let whole = 0;
+  for (let layer = 0; layer < count; layer++) {
+    const diagonal = stretch === 1 && layer % 2 === 0;
+    const size = (grain / 2.13 ** layer) * (diagonal ? 1.4 : 1);
+    const field = hills(ground, salt + 7 * layer, size * stretch, size);
+    each.push(diagonal ? (x, y) => field(x + y, x - y) : field);
+    weights.push(weaker ** layer);
+    whole += weaker ** layer;
+  }
+  return (x, y) => {
+    let sum = 0;
+    for (let i = 0; i < each.length; i++) sum += (weights[i] as number) * (each[i] as Field)(x, y);
+    return sum / whole;
+  };
+};
+
+/** The facet at a place: its cell's number for further chance, and how far the place is from the nearest crease, in cells. */
+export interface Facet {
+  cellX: number;
+  cellY: number;
+  /** From the facet's middle, in cells. */
+  dx: number;
+  dy: number;
+  crease: number;
+}
+
+/** Chances of the nine cells round a place, kept while the cell is the same: so many values each, filled by `fill`. */
+const nine = (count: number, perCell: number, fill: (cellX: number, cellY: number, into: Float64Array, at: number) => void) => {
+  const values = new Float64Array(9 * perCell);
+  let [cellX, cellY] = [NaN, NaN];
+  return (xi: number, yi: number): Float64Array => {
+    if (xi === cellX && yi === cellY) return values;
+    cellX = xi;
+    cellY = yi;
+    for (let k = 0; k < 9; k++) fill(round(xi + (k % 3) - 1, count), round(yi + Math.floor(k / 3) - 1, count), values, k * perCell);
+    return values;
+  };
+};
+
+/** Facets: every place belongs to the nearest of points strewn one a cell. Worley 1996; the crease by the second nearest. */
+export const facets = (ground: Ground, salt: number, grain: number): ((x: number, y: number, out: Facet) => void) => {
+  const { count, perMm } = cellsFor(ground, grain);
+  const seed = ground.seed * 64 + salt;
+  const round9 = nine(count, 4, (cx, cy, into, at) => {
+    into[at] = chanceAt(cx, cy, seed);
+    into[at + 1] = chanceAt(cx, cy, seed + 1);
+    into[at + 2] = cx;
+    into[at + 3] = cy;
+  });
+  return (x, y, out) => {
+    const u = x * perMm;
+    const v = y * perMm;
+    const xi = Math.floor(u);
+    const yi = Math.floor(v);
+    const points = round9(xi, yi);
+    let first = 1e9;
+    let second = 1e9;
+    for (let k = 0; k < 9; k++) {
+      const dx = u - (xi + (k % 3) - 1 + (points[4 * k] as number));
+      const dy = v - (yi + Math.floor(k / 3) - 1 + (points[4 * k + 1] as number));
+      const away = dx * dx + dy * dy;
+      if (away < first) {
+        second = first;
+        first = away;
+        out.cellX = points[4 * k + 2] as number;
+        out.cellY = points[4 * k + 3] as number;
+        out.dx = dx;
+        out.dy = dy;
+      } else if (away < second) second = away;
+    }
+    out.crease = Math.sqrt(second) - Math.sqrt(first);
+  };
+};
+
+/** Round grains strewn one a cell at most; how far inside the nearest rim a place is, mm (outside: negative). */
+export const strewn = (ground: Ground, salt: number, cell: number, likely: number, least: number, most: number): Field => {
+  const { count, perMm } = cellsFor(ground, cell);
+  const seed = ground.seed * 64 + salt;
+  const round9 = nine(count, 3, (cx, cy, into, at) => {
+    const size = chanceAt(cx, cy, seed + 3);
+    into[at] = chanceAt(cx, cy, seed + 1);
+    into[at + 1] = chanceAt(cx, cy, seed + 2);
+    into[at + 2] = chanceAt(cx, cy, seed) >= likely ? -1 : least + (most - least) * size * size * size;
+  });
+  return (x, y) => {
+    const xi = Math.floor(x * perMm);
+    const yi = Math.floor(y * perMm);
+    const grains = round9(xi, yi);
+    let best = -1e3;
+    for (let k = 0; k < 9; k++) {
+      const radius = grains[3 * k + 2] as number;
+      if (radius < 0) continue;
+      const dx = x - (xi + (k % 3) - 1 + (grains[3 * k] as number)) / perMm;
+      const dy = y - (yi + Math.floor(k / 3) - 1 + (grains[3 * k + 1] as number)) / perMm;
+      const inside = radius - Math.sqrt(dx * dx + dy * dy);
+      if (inside > best) best = inside;
+    }
+    return best;
+  };
+};
+
+/** A slant, or a factor, of a field's coordinates: a whole number where the surface must go round. */
+export const aslant = ({ period }: Ground, by: number): number => (period === null ? by : Math.floor(by + 0.5));
+export const factor = ({ period }: Ground, by: number): number => (period === null ? by : Math.max(1, Math.floor(by + 0.5)));
+
+const WAVE = 4096;
+const SINES = Float64Array.from({ length: WAVE + 1 }, (_, i) => sinDeg((360 * i) / WAVE));
+
+/** Sine of turns, straight between the places of a table. */
+export const sineOf = (turns: number): number => {
+  const at = (turns - Math.floor(turns)) * WAVE;
+  const i = Math.floor(at);
+  return (SINES[i] as number) + ((SINES[i + 1] as number) - (SINES[i] as number)) * (at - i);
+};
+
+export const clamp = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+
+/** 0 below `from`, 1 above `to`, smooth between. */
+export const ease = (from: number, to: number, v: number): number => {
+  const t = clamp((v - from) / (to - from));
+  return t * t * (3 - 2 * t);
+};
