@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { dome } from './dome';
 import { moon } from './moon';
 import type { Picture } from './picture';
+import { SCAN_PPI, scanned, SCANS } from './textures';
 
 const out = join(import.meta.dirname, 'pictures');
 const shrink = Number(process.env['SHRINK'] ?? 1);
@@ -22,3 +23,13 @@ mkdirSync(out, { recursive: true });
 const wanted = process.argv[2];
 if (!wanted || wanted === 'dome') await write('dome-dusk.jpg', dome(Math.round(2400 / shrink), Math.round(3200 / shrink)));
 if (!wanted || wanted === 'moon') await write('moon.jpg', moon(Math.round(3000 / shrink)));
+for (const scan of SCANS) {
+  if (wanted && wanted !== 'scans' && wanted !== scan.file) continue;
+  const { width, height, channels, bytes } = scanned(scan, shrink);
+  const raw = sharp(bytes, { raw: { width, height, channels } });
+  await (channels === 1 ? raw.toColourspace('b-w') : raw)
+    .withMetadata({ density: SCAN_PPI / shrink })
+    .jpeg({ quality: 82 })
+    .toFile(join(out, scan.file));
+  console.log(`${scan.file}: ${width} × ${height}`);
+}

@@ -5,22 +5,34 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import {
   boxAt,
+  defaultParams,
   freshPass,
   freshSource,
   freshStep,
+  from8,
   INKS,
+  MASK_DIALS,
   mmFromInches,
+  placed,
+  solvedCut,
   STARTING_POINTS,
   startedSheet,
   STOCKS,
+  toneStatistics,
+  WEAR_DIALS,
   wholeSheet,
   withPass,
   withStep,
   type Ink,
+  type PaintedMask,
+  type ParamsOf,
   type Placement,
   type Sheet,
   type Size,
   type Stock,
+  type Stroke,
+  type TextureWear,
+  type ToneStatistics,
 } from '@uvrant/core';
 
 const here = import.meta.dirname;
@@ -33,6 +45,73 @@ const picture = async (name: string, title: string) => {
   const sha256 = createHash('sha256').update(readFileSync(file)).digest('hex');
   return { sha256, path: `../pictures/${name}`, name: title, size: { width, height } };
 };
+
+/** Greys of a picture's own pixels. */
+const greysOf = async (file: string): Promise<ToneStatistics> => {
+  const { data, info } = await sharp(join(here, 'pictures', file))
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const tone = Int16Array.from(data, (v) => from8(v));
+  return toneStatistics({ kind: 'tone', region: { x: 0, y: 0, width: info.width, height: info.height }, tone, coverage: null });
+};
+
+/** A wear from a scan, its cut solved on the scan's own greys. */
+const wearFrom = async (
+  file: string,
+  name: string,
+  amount: number,
+  placement: Placement,
+  change: Partial<TextureWear> = {},
+): Promise<TextureWear> => {
+  const { sha256, path } = await picture(file, name);
+  const wear: TextureWear = {
+    id: name.toLowerCase().replace(/ /g, '-'),
+    kind: 'texture',
+    name,
+    on: true,
+    picture: { sha256, path },
+    placement,
+    share: amount,
+    cut: 0.5,
+    takes: 'darks',
+    masks: [],
+    guards: [],
+    ...(defaultParams({ dials: WEAR_DIALS }) as ParamsOf<typeof WEAR_DIALS>),
+    ...change,
+  };
+  return { ...wear, ...solvedCut(await greysOf(file), wear) };
+};
+
+const SCAN = { width: 2550, height: 3300 } as const;
+/** A scan that fills a sheet, turned and moved about its middle. */
+const filled = (size: Size, change: Partial<Placement> = {}): Placement => ({
+  ...placed(size, SCAN, 'fill', 'mirror'),
+  fit: 'free',
+  ...change,
+});
+
+const brushed = (points: readonly (readonly [number, number])[], change: Partial<Stroke> = {}): Stroke => ({
+  tip: 'sponge',
+  size: 26,
+  softness: 0.5,
+  strength: 1,
+  erases: false,
+  seed: 3,
+  points: points.flatMap(([x, y]) => [Math.round(mmFromInches(x) * 100), Math.round(mmFromInches(y) * 100)]),
+  ...change,
+});
+
+/** A painted mask on the sheet that takes a wear back. */
+const thinned = (strokes: readonly Stroke[]): PaintedMask => ({
+  id: 'thinned',
+  kind: 'painted',
+  on: true,
+  ...(defaultParams({ dials: MASK_DIALS }) as ParamsOf<typeof MASK_DIALS>),
+  anchor: 'sheet',
+  join: 'without',
+  strokes,
+});
 
 const point = (name: string) => STARTING_POINTS.find((each) => each.name === name) as (typeof STARTING_POINTS)[number];
 
@@ -84,10 +163,40 @@ const spread = withPass(toned, 'picture', (each) => ({
   ...each,
   steps: [...each.steps, freshStep('ink-spread', { spread: 0.1, ragged: 0.4 })],
 }));
+const starved = await wearFrom('scan-rolled-ink.jpg', 'Starved roller', 0.2, filled(posterSize, { turn: 180 }), { softness: 0.12 });
+const crumpled = await wearFrom('scan-crumpled-paper.jpg', 'Crumpled', 0.07, filled(posterSize), {
+  softness: 0.14,
+  specks: 0.25,
+  masks: [
+    thinned([
+      brushed(
+        [
+          [1, 1.5],
+          [4, 1.7],
+          [9.5, 1.6],
+        ],
+        { tip: 'round', size: 22, softness: 0.6 },
+      ),
+      brushed([
+        [1, 2],
+        [5.5, 2.1],
+        [8.5, 2],
+      ]),
+      brushed(
+        [
+          [12.5, 1.6],
+          [17, 1.7],
+        ],
+        { tip: 'dry brush', size: 30 },
+      ),
+    ]),
+  ],
+});
+const grounded = withPass(spread, 'ground', (each) => ({ ...each, wear: [starved] }));
 write('1-poster.json', {
-  ...spread,
+  ...grounded,
   passes: [
-    ...spread.passes,
+    ...grounded.passes,
     freshPass(
       'title',
       'Title',
@@ -129,7 +238,10 @@ write('1-poster.json', {
       wholeSheet(posterSize),
       knockedOut,
     ),
-    freshPass('warm', 'Overall', { kind: 'overall' }, wholeSheet(posterSize), { steps: [freshStep('warmth', { shift: 22 })] }),
+    freshPass('warm', 'Overall', { kind: 'overall' }, wholeSheet(posterSize), {
+      steps: [freshStep('warmth', { shift: 22 })],
+      wear: [crumpled],
+    }),
   ],
 });
 
@@ -153,6 +265,16 @@ const art = withPass(shirt, 'picture', (each) => ({
   placement: { ...each.placement, ...on(shirtSize, [0.4, -0.7, 15.2, 15.2]) },
 }));
 const carried = tuned(tuned(art, 'levels', { clip: 0.03, midtone: 0.46 }), 'screen', { cutOff: 0.16, lpi: 4.6 });
+const washed = await wearFrom(
+  'scan-folded-poster.jpg',
+  'Washed out',
+  0.16,
+  filled(shirtSize, { x: mmFromInches(9), y: mmFromInches(15), turn: 8 }),
+  {
+    softness: 0.1,
+    anchor: 'art',
+  },
+);
 write('2-garment.json', {
   ...carried,
   passes: [
@@ -169,6 +291,7 @@ write('2-garment.json', {
         font: { family: 'archivo-black' },
       }),
       on(shirtSize, [1.3, 13.95, 13.4, 4.6]),
+      { wear: [{ ...washed, home: on(shirtSize, [1.3, 13.95, 13.4, 4.6]) }] },
     ),
     freshPass(
       'line',
@@ -176,5 +299,63 @@ write('2-garment.json', {
       freshSource('type', { text: 'Marl Fold night concerts', upperCase: true, font: { family: 'bebas-neue' }, lines: 'spread', size: 14 }),
       on(shirtSize, [1.3, 19.05, 13.4, 0.4]),
     ),
+  ],
+});
+
+const printSize = { width: mmFromInches(12), height: mmFromInches(15) };
+const aged = startedSheet(
+  { name: 'Found print', size: printSize, ppi: 300, edges: 'smooth', stock: stock('Cream card'), ink: ink('soot'), ground: null },
+  dome,
+  point('As it is'),
+);
+const paper = async (file: string, title: string, mode: string, strength: number, change: Partial<Placement> = {}) => {
+  const { sha256, path } = await picture(file, title);
+  const source = { kind: 'picture', picture: { sha256, path } } as const;
+  return freshPass(
+    title.toLowerCase().replace(/ /g, '-'),
+    title,
+    source,
+    { ...filled(printSize, change), beyond: 'mirror' },
+    { lay: { mode, strength } },
+  );
+};
+const creased = await wearFrom(
+  'scan-folded-poster.jpg',
+  'Creased',
+  0.08,
+  filled(printSize, { width: mmFromInches(13.6), height: mmFromInches(17.6), turn: 90 }),
+  { softness: 0.16 },
+);
+write('3-found-print.json', {
+  ...aged,
+  passes: [
+    ...aged.passes.map((each) => ({
+      ...each,
+      steps: [
+        freshStep('grey-response'),
+        freshStep('levels', { clip: 0.03, midtone: 0.6 }),
+        freshStep('curve', {
+          points: [
+            [0, 0.12],
+            [0.25, 0.26],
+            [0.6, 0.9],
+            [0.72, 1],
+            [1, 1],
+          ],
+        }),
+        freshStep('tint', { ink: { srgb: '#33241b' } }),
+      ],
+    })),
+    await paper('scan-foxed-card.jpg', 'Foxed card', 'multiply', 1),
+    await paper('scan-crumpled-paper.jpg', 'Crumpled paper', 'color-burn', 0.45, { turn: 180 }),
+    await paper('scan-dust.jpg', 'Dust', 'screen', 0.7, { turn: 90, width: mmFromInches(15), height: mmFromInches(19.4) }),
+    freshPass(
+      'frame',
+      'Torn edge',
+      freshSource('frame', { edge: 'torn', width: 5, rough: 0.6, seed: 21 }),
+      wholeSheet(printSize),
+      knockedOut,
+    ),
+    freshPass('handled', 'Handled', { kind: 'overall' }, wholeSheet(printSize), { wear: [creased] }),
   ],
 });

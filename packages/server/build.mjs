@@ -4,7 +4,13 @@ import { build } from 'esbuild';
 
 const packages = join(import.meta.dirname, '..');
 await build({
-  entryPoints: ['src/main.ts', 'src/assets/ingest.worker.ts', 'src/dispatch/send-out.worker.ts', 'src/render/cli.ts'],
+  entryPoints: [
+    'src/main.ts',
+    'src/assets/ingest.worker.ts',
+    'src/dispatch/send-out.worker.ts',
+    'src/scanner/scan.worker.ts',
+    'src/render/cli.ts',
+  ],
   entryNames: '[name]',
   absWorkingDir: import.meta.dirname,
   outdir: 'dist',

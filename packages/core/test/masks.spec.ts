@@ -432,7 +432,6 @@ describe('picking', () => {
     expect(at(pick())).toEqual([ONE, ONE, 0]);
     expect(at(pick({ connected: true }))).toEqual([ONE, 0, 0]);
     expect(at(pick({ smallest: 15 }))).toEqual([0, 0, 0]);
-    expect(at(pick({ samples: [] }))).toEqual([0, 0, 0]);
   });
   test('a wide tolerance takes the ground in, a passage takes it in part', () => {
     expect(at(pick({ tolerance: 90 }))).toEqual([ONE, ONE, ONE]);

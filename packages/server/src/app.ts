@@ -5,6 +5,8 @@ import { Piscina } from 'piscina';
 import { MOST_BYTES } from './assets/formats';
 import { assetsPlugin } from './assets/plugin';
 import { AssetStore } from './assets/store';
+import { chestPlugin } from './chest/plugin';
+import { RampStore } from './chest/ramps';
 import { openDb } from './db/open';
 import { dispatchPlugin } from './dispatch/plugin';
 import { DispatchService } from './dispatch/service';
@@ -16,6 +18,8 @@ import { eventsPlugin } from './events/plugin';
 import { jobsPlugin } from './jobs/plugin';
 import { JobService } from './jobs/service';
 import { servePages } from './pages';
+import { flatbed } from './scanner/flatbed';
+import { scannerPlugin } from './scanner/plugin';
 import { guard } from './security';
 import { sheetsPlugin } from './sheets/plugin';
 import { SheetService } from './sheets/service';
@@ -68,6 +72,7 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   const bus = new EventBus();
   const ingesting = pool(places.workersDir, 'ingest.worker.js');
   const sending = pool(places.workersDir, 'send-out.worker.js');
+  const scanning = pool(places.workersDir, 'scan.worker.js');
   const jobs = new JobService(db);
   const assets = new AssetStore(db, places.dataDir, ingesting);
   const fonts = new FontStore(db, places.dataDir);
@@ -80,6 +85,8 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   await app.register(multipart, { limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
   await app.register(assetsPlugin(assets, jobs, bus));
   await app.register(fontsPlugin(fonts));
+  await app.register(chestPlugin(assets, new RampStore(db), sheets, dispatch, jobs));
+  await app.register(scannerPlugin(flatbed(scanning), assets, jobs, bus, places.dataDir));
   await app.register(dispatchPlugin(dispatch, sheets, jobs));
   await servePages(app, places.webDir);
   app.addHook('onReady', (ready) => {
@@ -88,7 +95,7 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   });
   app.addHook('onClose', async () => {
     await dispatch.close();
-    await Promise.all([ingesting.destroy(), sending.destroy()]);
+    await Promise.all([ingesting.destroy(), sending.destroy(), scanning.destroy()]);
     close();
   });
   return { app, services: { jobs, sheets, assets, fonts, dispatch } };

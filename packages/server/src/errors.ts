@@ -15,6 +15,8 @@ export const ERROR_STATUS = {
   'broken-picture': 422,
   'not-a-font': 415,
   'wrong-state': 409,
+  'bad-scan': 422,
+  'in-use': 409,
   'foreign-request': 403,
   internal: 500,
 } as const;

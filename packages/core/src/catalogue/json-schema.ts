@@ -1,9 +1,9 @@
 import { BLEND_MODES } from '../blend/modes';
-import { TIPS } from '../masks/tips';
-import { MOST_BRUSH, MOST_EDGE, MOST_TIMES, type Mask, type Wear } from '../sheet/model';
+import { MOST_TIMES, type Mask, type Wear } from '../sheet/model';
 import type { Dials } from '../steps/declare';
 import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
 import { SHIPPED_FONTS } from '../type/fonts';
+import { BRUSH_DIALS, MASK_DIALS, MASKS, WEAR_DIALS } from './masks';
 import { SOURCES } from './sources';
 import { STEPS } from './steps';
 
@@ -63,32 +63,16 @@ const sourceVariants = SOURCES.map(({ kind, title, purpose, dials }) => {
   return { title, description: purpose, ...object({ kind: { const: kind }, ...named, ...picture }, ['kind', ...Object.keys(dials)]) };
 });
 
-const anchor = oneOf('art', 'sheet');
 const seedNumber = { type: 'integer', minimum: 0, maximum: MOST_SEED };
 const hundredths = { ...list({ type: 'integer' }), description: 'x and y in turn, in hundredths of a millimetre' };
-const millimetresFrom0 = { type: 'number', minimum: 0, maximum: MOST_EDGE, description: 'mm' };
-
-/** What each kind of mask holds besides what all do. */
-const MASKS: Readonly<Record<Mask['kind'], Json>> = {
-  picture: object({
+/** What each kind of mask holds besides its dials. */
+const MASK_PARTS: Readonly<Record<Mask['kind'], Json>> = {
+  picture: {
     of: { oneOf: [object({ pass: { type: 'string' } }), object({ picture: reference('picture'), placement: reference('placement') })] },
-  }),
-  painted: object({ strokes: list(reference('stroke')) }),
-  'cut-out': object({
-    outline: oneOf('polygon', 'rectangle', 'ellipse'),
-    points: hundredths,
-    rough: millimetresFrom0,
-    seed: seedNumber,
-    band: millimetresFrom0,
-    widened: list(reference('stroke')),
-  }),
-  pick: object({
-    samples: list(object({ x: { type: 'number' }, y: { type: 'number' }, colour: hex })),
-    tolerance: { type: 'number', minimum: 0, maximum: 100, description: 'CIEDE2000' },
-    softness: share,
-    connected: { type: 'boolean' },
-    smallest: millimetresFrom0,
-  }),
+  },
+  painted: { strokes: list(reference('stroke')) },
+  'cut-out': { outline: oneOf('polygon', 'rectangle', 'ellipse'), points: hundredths, widened: list(reference('stroke')) },
+  pick: { samples: list(object({ x: { type: 'number' }, y: { type: 'number' }, colour: hex })) },
 };
 
 /** What each kind of wear holds. */
@@ -97,23 +81,17 @@ const WEARS: Readonly<Record<Wear['kind'], Json>> = {
     {
       name: { type: 'string' },
       on: { type: 'boolean' },
-      invert: { type: 'boolean' },
-      anchor,
       home: reference('placement'),
       picture: reference('picture'),
       placement: reference('placement'),
-      curve: list({ type: 'array', prefixItems: [{ type: 'number' }, { type: 'number' }], minItems: 2, maxItems: 2 }),
       share,
       cut: { type: 'number', minimum: -1, maximum: 2 },
-      softness: share,
       takes: oneOf('darks', 'lights'),
-      strength: share,
-      specks: millimetresFrom0,
-      holes: millimetresFrom0,
       masks: list(reference('mask')),
       guards: list(object({ pass: { type: 'string' }, most: share, ease: share })),
+      ...Object.fromEntries(dialsSchema(WEAR_DIALS)),
     },
-    ['on', 'invert', 'anchor', 'picture', 'placement', 'cut', 'softness', 'takes', 'strength', 'masks', 'guards'],
+    ['name', 'on', 'picture', 'placement', 'share', 'cut', 'takes', 'masks', 'guards', ...Object.keys(WEAR_DIALS)],
   ),
   shared: object({
     on: { type: 'boolean' },
@@ -162,10 +140,7 @@ export const sheetJsonSchema = (): Json => ({
     }),
     stroke: object(
       {
-        tip: oneOf(...TIPS.map(({ name }) => name)),
-        size: { type: 'number', exclusiveMinimum: 0, maximum: MOST_BRUSH, description: 'mm' },
-        softness: share,
-        strength: share,
+        ...Object.fromEntries(dialsSchema(BRUSH_DIALS)),
         erases: { type: 'boolean' },
         seed: seedNumber,
         points: hundredths,
@@ -180,15 +155,15 @@ export const sheetJsonSchema = (): Json => ({
           kind: { type: 'string' },
           on: { type: 'boolean' },
           invert: { type: 'boolean' },
-          anchor,
-          join: oneOf('both', 'either', 'without'),
-          feather: { type: 'number', minimum: 0, maximum: MOST_EDGE },
-          grow: { type: 'number', minimum: -MOST_EDGE, maximum: MOST_EDGE },
           home: reference('placement'),
+          ...Object.fromEntries(dialsSchema(MASK_DIALS)),
         },
         ['kind'],
       ),
-      allOf: Object.entries(MASKS).map(([kind, then]) => ({ if: object({ kind: { const: kind } }), then })),
+      allOf: MASKS.map(({ kind, dials }) => ({
+        if: object({ kind: { const: kind } }),
+        then: object({ ...MASK_PARTS[kind], ...Object.fromEntries(dialsSchema(dials)) } as Json),
+      })),
     },
     wear: {
       ...object({ id: { type: 'string' }, kind: { type: 'string' } }),

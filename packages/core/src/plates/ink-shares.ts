@@ -19,7 +19,8 @@ interface Planes {
   readonly all: Float32Array;
 }
 
-const coverageAt = (raster: Raster, i: number): number => {
+/** Coverage of a raster's pixel, 0 … 1. */
+export const coverageAt = (raster: Raster, i: number): number => {
   if (raster.kind === 'colour') return (raster.data[4 * i + 3] as number) / ONE;
   if (raster.kind === 'ink') return (raster.coverage[i] as number) / ONE;
   return raster.coverage ? (raster.coverage[i] as number) / ONE : 1;

@@ -19,7 +19,8 @@ import {
   type Wear,
 } from '../sheet/model';
 import { takenTable } from '../masks/cut';
-import { AT_REST, motionOf, movedPlacement, type Motion } from '../sheet/moving';
+import { holderName, maskMotion, wearLies } from '../sheet/hung';
+import { AT_REST, movedPlacement, type Motion } from '../sheet/moving';
 import type { AnyStep, StepAt } from '../steps/declare';
 import { blendMode } from '../blend/modes';
 import { sourceOfKind, type DialledSource } from '../catalogue/sources';
@@ -207,15 +208,14 @@ class Compiler {
       const lettering = guard.pass === pass.id ? this.sources.get(pass.id) : this.passes.get(guard.pass);
       return lettering ? [restNode(coverageNode(lettering), this.share(guard.ease))] : [];
     });
-    const taken = productNode([clean, ...this.masks(texture.masks, owner, texture.id), ...eased]) ?? clean;
+    const taken = productNode([clean, ...this.masks(texture.masks, owner, holderName(owner.id, { wear: texture.id })), ...eased]) ?? clean;
     return [taken, this.share(texture.strength)];
   }
 
   /** A wear's texture and where it lies; a shared one's is another pass's, turned and moved. */
   private textureOf(pass: Pass, wear: Wear): readonly [Pass, TextureWear, Placement] {
     const [owner, texture] = wear.kind === 'texture' ? [pass, wear] : this.sharedFrom(pass, wear.of);
-    const { placement, home, anchor } = texture;
-    const lies = anchor === 'art' && home ? movedPlacement(placement, home, owner.placement) : placement;
+    const lies = wearLies(texture, owner);
     if (wear.kind === 'texture') return [owner, texture, lies];
     return [owner, texture, { ...lies, x: lies.x + wear.x, y: lies.y + wear.y, turn: lies.turn + wear.turn }];
   }
@@ -229,7 +229,9 @@ class Compiler {
 
   /** A source in its subject's own colours, where a cut-out with soft edges shows it. */
   private freed(pass: Pass, placed: Node): Node {
-    const soft = pass.masks.find((mask): mask is CutOutMask => mask.on && mask.kind === 'cut-out' && mask.band > 0);
+    const soft = pass.masks.find(
+      (mask): mask is CutOutMask => mask.on && mask.kind === 'cut-out' && mask.band > 0 && Compiler.isDrawn(mask),
+    );
     if (!soft) return placed;
     const picture = convertNode(placed, 'colour');
     return freedNode(picture, this.cutOut(soft, pass), soft.band, this.scale.pxPerMm);
@@ -338,7 +340,7 @@ class Compiler {
     this.inputs.set(name, input);
     if (!step.on) return raw;
     const params = step.version < declaration.version && declaration.upgrade ? declaration.upgrade(step.params, step.version) : step.params;
-    const weights = productNode(this.masks(step.masks, pass, step.id));
+    const weights = productNode(this.masks(step.masks, pass, holderName(pass.id, { step: step.id })));
     const output = this.treated(pass, step, declaration, params, raw, input, weights);
     this.outputs.set(name, output);
     return output;
@@ -367,7 +369,7 @@ class Compiler {
     }
     let whole = this.applied(pass, step, declaration, params, input);
     for (const zone of step.zones) {
-      const there = productNode(this.masks(zone.masks, pass, zone.id));
+      const there = productNode(this.masks(zone.masks, pass, holderName(pass.id, { step: step.id, zone: zone.id })));
       if (!there) continue;
       const other = this.applied(pass, step, declaration, scaled({ ...given, ...zone.params }), input);
       whole = mixNode(whole, other, ONE, there);
@@ -445,10 +447,11 @@ class Compiler {
         return this.pictureMask(mask, pass);
       case 'painted':
         return paintedNode(mask.strokes, this.motionOf(mask, pass), pxPerMm);
+      // One that was not begun yet hides nothing.
       case 'cut-out':
-        return this.cutOut(mask, pass);
+        return Compiler.isDrawn(mask) ? this.cutOut(mask, pass) : null;
       case 'pick':
-        return this.pick(mask, pass);
+        return mask.samples.length > 0 ? this.pick(mask, pass) : null;
       default:
         this.unknown.push(`mask “${String((mask as { kind: unknown }).kind)}” of “${pass.name}”`);
         return null;
@@ -456,8 +459,8 @@ class Compiler {
   }
 
   /** How a mask moved with the art since it was made. */
-  private motionOf({ anchor, home }: Mask, pass: Pass): Motion {
-    return anchor === 'art' && home ? motionOf(home, pass.placement) : AT_REST;
+  private motionOf(mask: Mask, pass: Pass): Motion {
+    return maskMotion(mask, pass) ?? AT_REST;
   }
 
   private pictureMask(mask: PictureMask, pass: Pass): Plane {
@@ -465,6 +468,11 @@ class Compiler {
     const { picture, placement } = mask.of;
     const lies = mask.anchor === 'art' && mask.home ? movedPlacement(placement, mask.home, pass.placement) : placement;
     return lightNode(convertNode(pictureNode(this.info(picture, pass), lies, this.scale.pxPerMm), 'tone'));
+  }
+
+  /** True for an outline that encloses something. */
+  private static isDrawn({ outline, points }: CutOutMask): boolean {
+    return points.length >= (outline === 'polygon' ? 6 : 4);
   }
 
   private cutOut(mask: CutOutMask, pass: Pass): Plane {

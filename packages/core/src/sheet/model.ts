@@ -178,7 +178,8 @@ export interface Stroke {
 
 /** Farthest that a mask's edge is grown, feathered, roughened or looked for, and largest speck, mm. */
 export const MOST_EDGE = 20;
-/** Widest brush, mm. */
+/** Narrowest and widest brush, mm. */
+export const LEAST_BRUSH = 0.2;
 export const MOST_BRUSH = 90;
 
 /** Where it was painted: maximum inside a stroke, adding between strokes. */

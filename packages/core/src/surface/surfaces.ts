@@ -1,6 +1,4 @@
 import { ONE, type Region } from '../raster/raster';
-import { boxAffine } from '../raster/place';
-import type { Placement } from '../sheet/model';
 import { chanceAt } from './noise';
 import { crumpledPaper, foldedPoster, kraftBoard, newsStock, oldCard } from './papers';
 import { concreteRubbing, dryBrush, dustAndHairs, rolledInk } from './marks';
@@ -79,13 +77,4 @@ const shadeRow = (
     }
     data[o + 3] = ONE;
   }
-};
-
-/** From pixel centres of a rendering to mm on a surface whose placed box starts at its top left corner. */
-export const placedAt = (placement: Placement, pxPerMm: number): ((x: number, y: number, out: { x: number; y: number }) => void) => {
-  const { a, b, c, d, e, f } = boxAffine(placement, pxPerMm, placement.width, placement.height);
-  return (x, y, out) => {
-    out.x = a * x + b * y + c;
-    out.y = d * x + e * y + f;
-  };
 };

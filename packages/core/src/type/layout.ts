@@ -24,6 +24,8 @@ export interface TypeDials {
 /** A glyph where it stands: pen position in mm from the block's top left corner, and mm a font unit. */
 export interface PlacedGlyph {
   readonly glyph: number;
+  /** Index in the line's text of the first character it stands for. */
+  readonly cluster: number;
   readonly x: number;
   readonly y: number;
   readonly scaleX: number;
@@ -117,8 +119,8 @@ const setLine = (
   const scaleX = scaleY * dials.stretch;
   const between = (dials.tracking / 1000) * em * dials.stretch + more;
   let pen = x;
-  const placed = glyphs.map(({ glyph, advance, dx, dy }) => {
-    const at = { glyph, x: pen + dx * scaleX, y: baseline - dy * scaleY, scaleX, scaleY };
+  const placed = glyphs.map(({ glyph, cluster, advance, dx, dy }) => {
+    const at = { glyph, cluster, x: pen + dx * scaleX, y: baseline - dy * scaleY, scaleX, scaleY };
     pen += advance * scaleX + between;
     return at;
   });

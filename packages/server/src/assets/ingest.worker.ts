@@ -1,11 +1,12 @@
 import { rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { MessagePort } from 'node:worker_threads';
-import sharp, { type Metadata } from 'sharp';
-import { levelsOf, premultiply, samplesOf, SOURCE_TILE, type SourceInfo } from '@uvrant/core';
+import sharp, { type Metadata, type Sharp } from 'sharp';
+import { levelsOf, measured, premultiply, samplesOf, SOURCE_TILE, type Measures, type SourceInfo } from '@uvrant/core';
 import { ACCEPTED, MOST_PIXELS } from './formats';
 import { OrientedRaster } from './oriented-raster';
 import { LevelWriter } from './pyramid-writer';
+import { THUMBNAIL_FILE } from './thumbnail';
 
 // An allow-list of decoders.
 sharp.block({ operation: ['VipsForeignLoad'] });
@@ -23,7 +24,7 @@ export interface IngestTask {
 }
 
 export type IngestResult =
-  | { readonly ok: true; readonly info: SourceInfo; readonly ppi: number | null }
+  | { readonly ok: true; readonly info: SourceInfo; readonly ppi: number | null; readonly measures: Measures }
   | { readonly ok: false; readonly code: 'picture-too-large' | 'broken-picture'; readonly message: string };
 
 const SPACES = { 1: { 8: 'b-w', 16: 'grey16' }, 3: { 8: 'srgb', 16: 'rgb16' }, 4: { 8: 'srgb', 16: 'rgb16' } } as const;
@@ -62,6 +63,26 @@ const writePyramid = (raster: OrientedRaster, folder: string, info: SourceInfo, 
   }
 };
 
+/** Longest side of a thumbnail, and of the grey that is measured, pixels. */
+const THUMBNAIL = 256;
+
+/** A small picture for the plan chest, and what can be told of its light. */
+const small = async (file: string, folder: string): Promise<Measures> => {
+  const shrunk = (): Sharp =>
+    sharp(file, { limitInputPixels: MOST_PIXELS, sequentialRead: true })
+      .rotate()
+      .resize(THUMBNAIL, THUMBNAIL, { fit: 'inside', withoutEnlargement: true });
+  await shrunk().webp({ quality: 82 }).toFile(join(folder, THUMBNAIL_FILE));
+  const { data, info } = await shrunk()
+    .flatten({ background: '#ffffff' })
+    .toColourspace('b-w')
+    .extractChannel(0)
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  if (info.width < 4 || info.height < 4) return { mean: (data[0] ?? 0) / 255, spread: 0, directional: false, tileable: false };
+  return measured(data, info.width, info.height);
+};
+
 const broken = (why: string): IngestResult => ({
   ok: false,
   code: 'broken-picture',
@@ -98,7 +119,8 @@ export default async ({ file, folder, sha256, progress }: IngestTask): Promise<I
       raster.close();
     }
     rmSync(path);
-    return { ok: true, info, ppi: metadata.density ? Math.round(metadata.density) : null };
+    const measures = await small(file, folder);
+    return { ok: true, info, measures, ppi: metadata.density ? Math.round(metadata.density) : null };
   } catch (error) {
     return broken(error instanceof Error ? error.message : String(error));
   } finally {

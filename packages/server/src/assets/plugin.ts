@@ -5,7 +5,7 @@ import Joi from 'joi';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
-import type { AssetStore } from './store';
+import { DRAWERS, type AssetStore, type Drawer } from './store';
 
 const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
 const place = Joi.number().integer().min(0).max(100_000);
@@ -14,16 +14,16 @@ const place = Joi.number().integer().min(0).max(100_000);
 export const assetsPlugin =
   (store: AssetStore, jobs: JobService, bus: EventBus): FastifyPluginCallback =>
   (app, _, done) => {
-    app.post<{ Params: { job: string }; Querystring: { upload?: string } }>(
+    app.post<{ Params: { job: string }; Querystring: { upload?: string; drawer?: Drawer } }>(
       '/api/jobs/:job/assets',
       {
         schema: {
           params: Joi.object({ job: Joi.string().required() }),
-          querystring: Joi.object({ upload: Joi.string().max(80) }),
+          querystring: Joi.object({ upload: Joi.string().max(80), drawer: Joi.string().valid(...DRAWERS) }),
         },
       },
       async (request, reply) => {
-        const { upload } = request.query;
+        const { upload, drawer } = request.query;
         jobs.need(request.params.job);
         const part = request.isMultipart() ? await request.file() : undefined;
         if (!part) throw new AppError('no-file', 'Send one picture as a multipart form with a file in it.');
@@ -34,7 +34,7 @@ export const assetsPlugin =
           bus.tell({ topic: 'ingest', upload, share });
         };
         const name = basename(part.filename).slice(0, 200) || 'picture';
-        const asset = await store.take(request.params.job, name, part.file, tell);
+        const asset = await store.take(request.params.job, name, part.file, tell, drawer);
         return reply.code(201).send(asset);
       },
     );
@@ -46,6 +46,16 @@ export const assetsPlugin =
         const info = store.info(request.params.sha256);
         if (!info) throw new AppError('not-found', `No picture ${request.params.sha256.slice(0, 12)} is here.`);
         return info;
+      },
+    );
+
+    app.get<{ Params: { sha256: string } }>(
+      '/api/assets/:sha256/thumbnail',
+      { schema: { params: Joi.object({ sha256: sha256.required() }) } },
+      (request, reply) => {
+        const file = store.thumbnail(request.params.sha256);
+        if (!existsSync(file)) throw new AppError('not-found', `Picture ${request.params.sha256.slice(0, 12)} has no thumbnail.`);
+        return reply.header('cache-control', 'public, max-age=31536000, immutable').type('image/webp').send(createReadStream(file));
       },
     );
 

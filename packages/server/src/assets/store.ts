@@ -4,13 +4,14 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { MessageChannel } from 'node:worker_threads';
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
 import type { SourceInfo } from '@uvrant/core';
 import type { Db } from '../db/open';
 import { assets, jobAssets } from '../db/schema';
 import { AppError } from '../errors';
 import { ACCEPTED, formatOf, MOST_BYTES } from './formats';
+import { THUMBNAIL_FILE } from './thumbnail';
 import type { IngestResult, IngestTask } from './ingest.worker';
 import { tilePath } from './pyramid-writer';
 
@@ -19,7 +20,18 @@ export interface Asset extends SourceInfo {
   readonly format: string;
   readonly bytes: number;
   readonly ppi: number | null;
+  readonly drawer: Drawer;
+  readonly tags: readonly string[];
+  /** Mean and spread of its light, 0 … 1; null where it came in before that was measured. */
+  readonly mean: number | null;
+  readonly spread: number | null;
+  readonly directional: boolean | null;
+  readonly tileable: boolean | null;
 }
+
+/** The drawers of the plan chest that pictures lie in. */
+export const DRAWERS = ['picture', 'texture', 'frame'] as const;
+export type Drawer = (typeof DRAWERS)[number];
 
 type AssetRow = typeof assets.$inferSelect;
 const infoOf = (row: AssetRow): SourceInfo => ({
@@ -29,6 +41,21 @@ const infoOf = (row: AssetRow): SourceInfo => ({
   channels: row.channels as SourceInfo['channels'],
   depth: row.depth as SourceInfo['depth'],
   levels: row.levels,
+});
+
+type JobAssetRow = typeof jobAssets.$inferSelect;
+const assetOf = ({ assets: row, job_assets: { name, drawer, tags } }: { assets: AssetRow; job_assets: JobAssetRow }): Asset => ({
+  ...infoOf(row),
+  name,
+  drawer,
+  tags: JSON.parse(tags) as string[],
+  format: row.format,
+  bytes: row.bytes,
+  ppi: row.ppi,
+  mean: row.mean,
+  spread: row.spread,
+  directional: row.directional,
+  tileable: row.tileable,
 });
 
 /**
@@ -89,17 +116,17 @@ export class AssetStore {
       .where(eq(jobAssets.jobId, jobId))
       .orderBy(desc(jobAssets.addedAt))
       .all()
-      .map(({ assets: row, job_assets: { name } }) => ({
-        ...infoOf(row),
-        name,
-        format: row.format,
-        bytes: row.bytes,
-        ppi: row.ppi,
-      }));
+      .map(assetOf);
   }
 
   ofJobBySha(jobId: string, sha256: string): Asset | undefined {
-    return this.ofJob(jobId).find((asset) => asset.sha256 === sha256);
+    const row = this.db
+      .select()
+      .from(jobAssets)
+      .innerJoin(assets, eq(assets.sha256, jobAssets.sha256))
+      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))
+      .get();
+    return row && assetOf(row);
   }
 
   /**
@@ -111,6 +138,7 @@ export class AssetStore {
     name: string,
     content: Readable & { readonly truncated?: boolean },
     tell: (share: number) => void,
+    drawer: Drawer = 'picture',
   ): Promise<Asset> {
     const aside = join(this.incoming, randomUUID());
     mkdirSync(aside);
@@ -120,13 +148,48 @@ export class AssetStore {
       await this.ingestOnce(sha256, bytes, file, aside, tell);
       this.db
         .insert(jobAssets)
-        .values({ jobId, sha256, name, addedAt: Date.now() })
+        .values({ jobId, sha256, name, drawer, addedAt: Date.now() })
         .onConflictDoUpdate({ target: [jobAssets.jobId, jobAssets.sha256], set: { addedAt: Date.now() } })
         .run();
       return this.ofJobBySha(jobId, sha256) as Asset;
     } finally {
       rmSync(aside, { recursive: true, force: true });
     }
+  }
+
+  /** Changes what a job says of a picture. */
+  change(
+    jobId: string,
+    sha256: string,
+    change: { readonly name?: string; readonly drawer?: Drawer; readonly tags?: readonly string[] },
+  ): Asset {
+    const { tags, ...rest } = change;
+    const set = { ...rest, ...(tags ? { tags: JSON.stringify([...new Set(tags)]) } : {}) };
+    const here = and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256));
+    if (Object.keys(set).length > 0) this.db.update(jobAssets).set(set).where(here).run();
+    return this.need(jobId, sha256);
+  }
+
+  /** @throws AppError `not-found` */
+  need(jobId: string, sha256: string): Asset {
+    const asset = this.ofJobBySha(jobId, sha256);
+    if (!asset) throw new AppError('not-found', `No picture ${sha256.slice(0, 12)} is in this job.`);
+    return asset;
+  }
+
+  /** Takes a picture out of a job; one that no job has any more goes from the disk. */
+  remove(jobId: string, sha256: string): void {
+    this.db
+      .delete(jobAssets)
+      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))
+      .run();
+    if (this.db.select().from(jobAssets).where(eq(jobAssets.sha256, sha256)).get()) return;
+    this.db.delete(assets).where(eq(assets.sha256, sha256)).run();
+    rmSync(this.folderOf(sha256), { recursive: true, force: true });
+  }
+
+  thumbnail(sha256: string): string {
+    return join(this.folderOf(sha256), THUMBNAIL_FILE);
   }
 
   private async receive(content: Readable & { truncated?: boolean }, file: string, name: string) {
@@ -171,14 +234,14 @@ export class AssetStore {
     const task: IngestTask = { file, folder: aside, sha256, progress: port2 };
     const result = (await this.workers.run(task, { transferList: [port2] }).finally(() => port1.close())) as IngestResult;
     if (!result.ok) throw new AppError(result.code, result.message);
-    const { info, ppi } = result;
+    const { info, ppi, measures } = result;
     renameSync(file, join(aside, `original.${format.ending}`));
     const place = this.folderOf(sha256);
     if (existsSync(place)) rmSync(place, { recursive: true });
     renameSync(aside, place);
     this.db
       .insert(assets)
-      .values({ ...info, format: format.name, bytes, ppi, createdAt: Date.now() })
+      .values({ ...info, ...measures, format: format.name, bytes, ppi, createdAt: Date.now() })
       .run();
   }
 }

@@ -1,4 +1,4 @@
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 export const jobs = sqliteTable('jobs', {
   id: text('id').primaryKey(),
@@ -44,6 +44,11 @@ export const assets = sqliteTable('assets', {
   levels: integer('levels').notNull(),
   /** Pixels per inch that the file states; null where it states none. */
   ppi: integer('ppi'),
+  /** What was measured of its light, 0 … 1; null for what came in before it was measured. */
+  mean: real('mean'),
+  spread: real('spread'),
+  directional: integer('directional', { mode: 'boolean' }),
+  tileable: integer('tileable', { mode: 'boolean' }),
   createdAt: integer('created_at').notNull(),
 });
 
@@ -58,6 +63,12 @@ export const jobAssets = sqliteTable(
       .notNull()
       .references(() => assets.sha256),
     name: text('name').notNull(),
+    /** The drawer of the plan chest that it lies in. */
+    drawer: text('drawer', { enum: ['picture', 'texture', 'frame'] })
+      .notNull()
+      .default('picture'),
+    /** Its tags, as a JSON list of words. */
+    tags: text('tags').notNull().default('[]'),
     addedAt: integer('added_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
@@ -68,6 +79,15 @@ export const fonts = sqliteTable('fonts', {
   sha256: text('sha256').primaryKey(),
   name: text('name').notNull(),
   bytes: integer('bytes').notNull(),
+  createdAt: integer('created_at').notNull(),
+});
+
+/** Ramps of colours that were put into the plan chest. */
+export const ramps = sqliteTable('ramps', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** Its stops, as JSON. */
+  stops: text('stops').notNull(),
   createdAt: integer('created_at').notNull(),
 });
 

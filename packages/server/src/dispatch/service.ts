@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
 import {
   compileAnalysis,
@@ -93,6 +93,16 @@ export class DispatchService {
     for (const row of done) {
       if (!existsSync(this.pathOf(row))) this.set(row.id, { state: 'failed', error: 'The file is gone from the data directory.' });
     }
+  }
+
+  /** True while a file that prints a picture is queued or on its way. */
+  isWaitingFor(sha256: string): boolean {
+    const waiting = this.db
+      .select()
+      .from(sendOuts)
+      .where(inArray(sendOuts.state, ['queued', 'rendering']))
+      .all();
+    return waiting.some(({ document, others }) => document.includes(sha256) || others.includes(sha256));
   }
 
   private nameOf(row: Row): string {

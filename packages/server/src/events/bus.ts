@@ -1,6 +1,7 @@
 /** What the server tells its windows as it happens. */
 export type ServerEvent =
   | { readonly topic: 'ingest'; readonly upload: string; readonly share: number }
+  | { readonly topic: 'scan'; readonly scan: string; readonly share: number }
   | {
       readonly topic: 'send-out';
       readonly id: string;

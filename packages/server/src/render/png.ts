@@ -16,12 +16,15 @@ const chunk = (type: string, data: Uint8Array): Uint8Array => {
   return out;
 };
 
-const header = (width: number, height: number): Uint8Array => {
+/** Colour types of ISO/IEC 15948, 11.2.2, by channels: grey, red green blue, and those with alpha. */
+const COLOUR_TYPES = { 1: 0, 3: 2, 4: 6 } as const;
+
+const header = (width: number, height: number, channels: keyof typeof COLOUR_TYPES): Uint8Array => {
   const data = Buffer.alloc(13);
   data.writeUInt32BE(width, 0);
   data.writeUInt32BE(height, 4);
-  // 8 bits, colour type 6: red, green, blue, alpha; no interlace.
-  data.set([8, 6, 0, 0, 0], 8);
+  // 8 bits, no interlace.
+  data.set([8, COLOUR_TYPES[channels], 0, 0, 0], 8);
   return data;
 };
 
@@ -35,6 +38,10 @@ const physical = (ppi: number): Uint8Array => {
 
 /** out = a − b, byte by byte, four at a time: the top bit of each byte is kept from borrowing from the next. */
 const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
+  if (a.length % 4 !== 0 || a.byteOffset % 4 !== 0 || b.byteOffset % 4 !== 0) {
+    for (let i = 0; i < out.length; i++) out[i] = (a[i] as number) - (b[i] as number);
+    return;
+  }
   const words = (bytes: Uint8Array): Int32Array => new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length / 4);
   const [from, less, to] = [words(a), words(b), words(out)];
   for (let i = 0; i < to.length; i++) {
@@ -43,7 +50,7 @@ const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
   }
 };
 
-/** Writes a PNG of RGBA8 rows as they come, so that memory stays at one band. */
+/** Writes a PNG of 8-bit rows (RGBA unless told otherwise) as they come, so that memory stays at one band. */
 export class PngWriter {
   private readonly file: number;
   private readonly deflate: Deflate;
@@ -51,12 +58,17 @@ export class PngWriter {
   private previous: Uint8Array;
   private readonly difference: Uint8Array;
 
-  constructor(path: string, width: number, height: number, ppi: number) {
+  constructor(path: string, width: number, height: number, ppi: number, channels: keyof typeof COLOUR_TYPES = 4) {
     this.file = openSync(path, 'w');
-    this.rowBytes = 4 * width;
+    this.rowBytes = channels * width;
     this.previous = new Uint8Array(this.rowBytes);
     this.difference = new Uint8Array(this.rowBytes);
-    for (const part of [SIGNATURE, chunk('IHDR', header(width, height)), chunk('sRGB', Uint8Array.of(0)), chunk('pHYs', physical(ppi))]) {
+    for (const part of [
+      SIGNATURE,
+      chunk('IHDR', header(width, height, channels)),
+      chunk('sRGB', Uint8Array.of(0)),
+      chunk('pHYs', physical(ppi)),
+    ]) {
       writeSync(this.file, part);
     }
     this.deflate = createDeflate({ level: 6, strategy: constants.Z_RLE, chunkSize: 2 ** 18 });

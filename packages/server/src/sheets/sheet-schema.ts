@@ -1,14 +1,15 @@
 import Joi from 'joi';
 import {
-  MOST_BRUSH,
-  MOST_EDGE,
+  BRUSH_DIALS,
+  MASK_DIALS,
+  MASKS,
   MOST_SEED,
   MOST_TIMES,
   SHEET_FORMAT,
   SHEET_VERSION,
   SOURCES,
   STEPS,
-  TIPS,
+  WEAR_DIALS,
   type AnyDial,
   type AnyStep,
   type Checked,
@@ -82,7 +83,9 @@ const byKind = (known: Readonly<Record<string, Joi.Schema>>): Joi.Schema =>
     otherwise: Joi.object({ kind: Joi.string().required() }).unknown(),
   });
 
-const edge = Joi.number().min(0).max(MOST_EDGE);
+const dialled = (dials: Dials): Record<string, Joi.Schema> =>
+  Object.fromEntries(Object.entries(dials).map(([name, dial]) => [name, dialSchema(dial)]));
+
 const seed = Joi.number().integer().min(0).max(MOST_SEED);
 /** x and y in turn. */
 const points = Joi.array()
@@ -94,12 +97,7 @@ const points = Joi.array()
 
 const strokes = Joi.array().items(
   Joi.object({
-    tip: Joi.string()
-      .valid(...TIPS.map(({ name }) => name))
-      .required(),
-    size: Joi.number().greater(0).max(MOST_BRUSH).required(),
-    softness: share.required(),
-    strength: share.required(),
+    ...dialled(BRUSH_DIALS),
     erases: Joi.boolean().required(),
     seed: seed.required(),
     points: points.required(),
@@ -107,20 +105,23 @@ const strokes = Joi.array().items(
   }).unknown(),
 );
 
+const optional = (schemas: Readonly<Record<string, Joi.Schema>>): Record<string, Joi.Schema> =>
+  Object.fromEntries(Object.entries(schemas).map(([name, schema]) => [name, schema.optional()]));
+
+/** Sheets from before masks had edges and could be joined do not say these. */
+const { invert, anchor, ...later } = dialled(MASK_DIALS);
 const maskBase = {
   id: id.required(),
   kind: Joi.string().required(),
   on: Joi.boolean().required(),
-  invert: Joi.boolean().required(),
-  anchor: Joi.string().valid('art', 'sheet').required(),
-  join: Joi.string().valid('both', 'either', 'without'),
-  feather: edge,
-  grow: Joi.number().min(-MOST_EDGE).max(MOST_EDGE),
+  invert,
+  anchor,
+  ...optional(later),
   home: placement,
 };
 
-/** One row a kind of mask; a missing row does not compile. */
-const MASKS: Readonly<Record<Mask['kind'], Record<string, Joi.Schema>>> = {
+/** What each kind of mask holds besides its dials; a missing row does not compile. */
+const MASK_PARTS: Readonly<Record<Mask['kind'], Record<string, Joi.Schema>>> = {
   picture: {
     of: Joi.alternatives(
       Joi.object({ pass: id.required() }).unknown(),
@@ -131,48 +132,37 @@ const MASKS: Readonly<Record<Mask['kind'], Record<string, Joi.Schema>>> = {
   'cut-out': {
     outline: Joi.string().valid('polygon', 'rectangle', 'ellipse').required(),
     points: points.required(),
-    rough: edge.required(),
-    seed: seed.required(),
-    band: edge.required(),
     widened: strokes.required(),
   },
   pick: {
     samples: Joi.array()
       .items(Joi.object({ x: Joi.number().required(), y: Joi.number().required(), colour: hex.required() }).unknown())
       .required(),
-    tolerance: Joi.number().min(0).max(100).required(),
-    softness: share.required(),
-    connected: Joi.boolean().required(),
-    smallest: edge.required(),
   },
 };
 const masks = Joi.array().items(
-  byKind(Object.fromEntries(Object.entries(MASKS).map(([kind, own]) => [kind, Joi.object({ ...maskBase, ...own }).unknown()]))),
+  byKind(
+    Object.fromEntries(
+      MASKS.map(({ kind, dials }) => [kind, Joi.object({ ...maskBase, ...dialled(dials), ...MASK_PARTS[kind] }).unknown()]),
+    ),
+  ),
 );
 
 /** One row a kind of wear; a missing row does not compile. */
 const WEARS: Readonly<Record<Wear['kind'], Record<string, Joi.Schema>>> = {
   texture: {
     name: Joi.string().min(1).max(120).required(),
-    invert: Joi.boolean().required(),
-    anchor: Joi.string().valid('art', 'sheet').required(),
     home: placement,
     picture: picture.required(),
     placement: placement.required(),
-    curve: Joi.array()
-      .items(Joi.array().ordered(Joi.number().required(), Joi.number().required()).length(2))
-      .required(),
     share: share.required(),
     cut: Joi.number().min(-1).max(2).required(),
-    softness: share.required(),
     takes: Joi.string().valid('darks', 'lights').required(),
-    strength: share.required(),
-    specks: edge.required(),
-    holes: edge.required(),
     masks: masks.required(),
     guards: Joi.array()
       .items(Joi.object({ pass: id.required(), most: share.required(), ease: share.required() }).unknown())
       .required(),
+    ...dialled(WEAR_DIALS),
   },
   shared: { of: id.required(), turn: Joi.number().min(-360).max(360).required(), x: Joi.number().required(), y: Joi.number().required() },
 };
@@ -189,9 +179,6 @@ const stepBase = {
     .items(Joi.object({ id: id.required(), masks: masks.required(), params: Joi.object().unknown().required() }).unknown())
     .required(),
 };
-
-const dialled = (dials: Dials): Record<string, Joi.Schema> =>
-  Object.fromEntries(Object.entries(dials).map(([name, dial]) => [name, dialSchema(dial)]));
 
 const stepSchema = (declaration: AnyStep): Joi.Schema => {
   const params = Joi.object(dialled(declaration.dials)).unknown();

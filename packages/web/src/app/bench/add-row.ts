@@ -1,6 +1,6 @@
 import { Component, DestroyRef, computed, inject, output } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { chosenLay, findPass, withPass, type Sheet } from '@uvrant/core';
+import { chosenLay, findPass, solvedCut, withPass, withWear, type Sheet, type Wear } from '@uvrant/core';
 import { benchFeature, type Line } from '../state/bench';
 import { jobsFeature } from '../state/jobs';
 import { Finder } from '../ui/finder';
@@ -35,13 +35,16 @@ export class AddRow {
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
   private asked = 0;
 
-  protected readonly additions = computed(() =>
-    additionsAt(
+  protected readonly additions = computed(() => {
+    const document = this.document();
+    if (!document) return [];
+    return additionsAt(
+      document,
       this.line(),
       this.assets(),
       this.sheets().filter((each) => each.id !== this.id()),
-    ),
-  );
+    );
+  });
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.rendering.trial.set(null));
@@ -57,10 +60,18 @@ export class AddRow {
     if (!document) return null;
     const added = addition.add(document, this.line());
     const { pass } = added.line;
+    if (addition.worn && pass !== null) return { ...added, sheet: await this.solved(added.sheet, pass, added.line.hung?.wear ?? '') };
     const first = pass !== null && findPass(added.sheet, pass)?.lay.mode === 'normal';
     if (!addition.measured || pass === null || first) return added;
     const { picture, beneath } = await this.rendering.tonesOf(added.sheet, pass);
     return { ...added, sheet: withPass(added.sheet, pass, (each) => ({ ...each, lay: { ...chosenLay(picture, beneath) } })) };
+  }
+
+  /** The sheet with a new wear's cut solved on its texture's own tones. */
+  private async solved(sheet: Sheet, pass: string, id: string): Promise<Sheet> {
+    const greys = await this.rendering.greysOf(sheet, pass, id);
+    const change = (wear: Wear): Wear => (wear.kind === 'texture' ? { ...wear, ...solvedCut(greys, wear) } : wear);
+    return withPass(sheet, pass, (each) => withWear(each, id, change));
   }
 
   protected async try(id: string | null): Promise<void> {

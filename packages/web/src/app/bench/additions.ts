@@ -1,29 +1,41 @@
 import {
   boxAt,
   chosenLay,
+  defaultParams,
   findPass,
   freshPass,
   freshSource,
   freshStep,
   insertPass,
   insertStep,
+  MASKS,
   placed,
   placeOf,
   rgbOfHex,
   STEPS,
+  WEAR_DIALS,
+  wearsOf,
   wholeSheet,
+  withPass,
   type ColourRef,
   type Lay,
+  type Mask,
+  type ParamsOf,
   type Pass,
   type PassPlace,
+  type PictureMask,
   type Placement,
+  type SharedWear,
   type Sheet,
   type Size,
   type Source,
+  type TextureWear,
 } from '@uvrant/core';
-import type { Line } from '../state/bench';
+import type { Hung, Line } from '../state/bench';
 import type { Asset, KeptSheet } from '../state/model';
 import type { FinderItem } from '../ui/finder';
+import { freshMask } from './hanging';
+import { earlierThan } from './printing-order';
 import { freshId } from './ticket-edits';
 
 /** Something that can be added to a sheet at a line of its ticket. */
@@ -32,6 +44,8 @@ export interface Addition extends FinderItem {
   readonly add: (sheet: Sheet, at: Line) => { readonly sheet: Sheet; readonly line: Line };
   /** A picture laid over something: its lay is to be measured. */
   readonly measured?: boolean;
+  /** A wear: its cut is to be solved on its texture. */
+  readonly worn?: boolean;
 }
 
 const NORMAL: Lay = { mode: 'normal', strength: 1 };
@@ -307,9 +321,108 @@ const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number])
   },
 });
 
+/** How large a texture arrives: filling the sheet, going on beyond its own edge. */
+const wearOf = (asset: Asset, sheet: Sheet): TextureWear => ({
+  id: freshId(),
+  kind: 'texture',
+  name: asset.name.replace(/\.[^.]*$/, '').slice(0, 120),
+  on: true,
+  picture: { sha256: asset.sha256 },
+  placement: { ...placed(sheet.size, asset, 'fill', 'mirror'), fit: 'free' },
+  share: 0.12,
+  cut: 0.3,
+  takes: 'darks',
+  masks: [],
+  guards: [],
+  ...(defaultParams({ dials: WEAR_DIALS }) as ParamsOf<typeof WEAR_DIALS>),
+});
+
+/** Something hung on the chosen pass. */
+const onPass =
+  (hang: (pass: Pass, sheet: Sheet) => { readonly pass: Pass; readonly hung: Hung }): Addition['add'] =>
+  (sheet, at) => {
+    const pass = at.pass === null ? undefined : findPass(sheet, at.pass);
+    if (!pass) return { sheet, line: at };
+    const { pass: changed, hung } = hang(pass, sheet);
+    return { sheet: withPass(sheet, pass.id, () => changed), line: { pass: pass.id, step: null, hung } };
+  };
+
+const WEAR_GROUP = 'Wear of this pass';
+const wears = (asset: Asset): Addition => ({
+  id: `wear-${asset.sha256.slice(0, 16)}`,
+  title: `Wear: ${asset.name.replace(/\.[^.]*$/, '')}`,
+  note: 'Takes ink away by this texture’s light and dark.',
+  words: 'wear texture grunge distress scratch worn crumple paper mask',
+  group: WEAR_GROUP,
+  worn: true,
+  add: onPass((pass, sheet) => {
+    const wear = wearOf(asset, sheet);
+    return { pass: { ...pass, wear: [...pass.wear, wear] }, hung: { wear: wear.id } };
+  }),
+});
+
+/** A wear that another pass has. */
+const sharedWears = (sheet: Sheet, at: Line): Addition[] =>
+  [...wearsOf(sheet)].flatMap(({ pass: owner, wear }) => {
+    if (wear.kind !== 'texture' || owner.id === at.pass) return [];
+    return [
+      {
+        id: `shared-${wear.id}`,
+        title: `Share the wear “${wear.name}” of ${owner.name}`,
+        note: 'Changed there, it changes here; turned, so that it does not repeat.',
+        words: 'wear shared same texture again',
+        group: WEAR_GROUP,
+        add: onPass((pass) => {
+          const shared: SharedWear = { id: freshId(), kind: 'shared', on: true, of: wear.id, turn: 180, x: 0, y: 0 };
+          return { pass: { ...pass, wear: [...pass.wear, shared] }, hung: { wear: shared.id } };
+        }),
+      },
+    ];
+  });
+
+const MASK_GROUP = 'Masks of this pass';
+const masks: readonly Addition[] = MASKS.filter(({ kind }) => kind !== 'picture').map(({ kind, title, purpose, words }) => ({
+  id: `mask-${kind}`,
+  title,
+  note: purpose,
+  words: `mask ${words}`,
+  group: MASK_GROUP,
+  add: onPass((pass) => {
+    const mask = freshMask(kind, pass, { join: kind === 'painted' ? 'without' : 'both' });
+    return { pass: { ...pass, masks: [...pass.masks, mask] }, hung: { mask: mask.id } };
+  }),
+}));
+
+/** Masks by the light of an earlier pass or of a picture. */
+const lightMasks = (sheet: Sheet, at: Line, assets: readonly Asset[]): Addition[] => {
+  const light = (id: string, name: string, of: PictureMask['of']): Addition => ({
+    id: `light-${id}`,
+    title: `Mask by the light of “${name}”`,
+    note: 'Shows where it is light.',
+    words: 'mask luminance light dark picture texture',
+    group: MASK_GROUP,
+    add: onPass((pass) => {
+      const mask = freshMask('picture', pass, { of } as Partial<Mask>);
+      return { pass: { ...pass, masks: [...pass.masks, mask] }, hung: { mask: mask.id } };
+    }),
+  });
+  const before = earlierThan(sheet, at.pass ?? '');
+  return [
+    ...before.map((pass) => light(pass.id, pass.name, { pass: pass.id })),
+    ...assets.map((asset) =>
+      light(asset.sha256.slice(0, 16), asset.name.replace(/\.[^.]*$/, ''), {
+        picture: { sha256: asset.sha256 },
+        placement: placed(sheet.size, asset, 'fill'),
+      }),
+    ),
+  ];
+};
+
 /** All that can be added at a line: steps first where the line is a pass's, then what can print. */
-export const additionsAt = (at: Line, assets: readonly Asset[], otherSheets: readonly KeptSheet[]): Addition[] => [
-  ...(at.pass === null ? [] : STEPS.map(ofStep)),
+export const additionsAt = (sheet: Sheet, at: Line, assets: readonly Asset[], otherSheets: readonly KeptSheet[]): Addition[] => [
+  ...(at.pass === null
+    ? []
+    : [...STEPS.map(ofStep), ...masks, ...lightMasks(sheet, at, assets), ...assets.map(wears), ...sharedWears(sheet, at)]),
   ...assets.map(ofPicture),
   ...TYPE,
   ...flats,

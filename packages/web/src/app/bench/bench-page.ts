@@ -7,6 +7,7 @@ import { DispatchActions } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
 import { DialsColumn } from './dials-column';
 import { Editing } from './editing';
+import { Hanging } from './hanging';
 import { Rendering } from './rendering';
 import { SendOutBar } from './send-out-bar';
 import { Slug } from './slug';
@@ -24,7 +25,7 @@ const isTyping = (target: EventTarget | null): boolean =>
 @Component({
   selector: 'uv-bench-page',
   imports: [Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
-  providers: [Rendering, Editing, TicketEdits],
+  providers: [Rendering, Editing, TicketEdits, Hanging],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left">
@@ -92,6 +93,7 @@ export class BenchPage {
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly peel = this.store.selectSignal(benchFeature.selectPeel);
   private readonly edits = inject(TicketEdits);
+  private readonly hanging = inject(Hanging);
   private readonly table = viewChild(Table);
   private readonly ticket = viewChild(Ticket);
 
@@ -109,6 +111,7 @@ export class BenchPage {
   protected readonly status = signal({ isTrue: false, scale: 1 });
   /** The pass whose original is compared with: the chosen one where it is a picture, else the first that is. */
   protected readonly originalOf = computed(() => {
+    if (this.hanging.mask()?.kind === 'pick') return this.line().pass;
     const pictures = [...passesOf(this.document()?.passes ?? [])].filter((pass) => pass.source.kind === 'picture');
     return (pictures.find((pass) => pass.id === this.line().pass) ?? pictures[0])?.id ?? null;
   });
@@ -161,7 +164,18 @@ export class BenchPage {
         this.edits.toggleAlone();
         break;
       case 'delete':
-        this.edits.remove();
+        if (this.hanging.mask() || this.hanging.wear()) this.hanging.remove();
+        else this.edits.remove();
+        break;
+      case '[':
+      case ']':
+        this.hanging.resize(event.key === '[' ? -1 : 1);
+        break;
+      case 'e':
+        this.hanging.held.set(true);
+        break;
+      case 't':
+        this.hanging.seeThrough.update((on) => !on);
         break;
       case 'escape':
         this.rendering.picking.set(null);
@@ -175,12 +189,14 @@ export class BenchPage {
   @HostListener('document:keyup', ['$event'])
   protected keyUp(event: KeyboardEvent): void {
     if (event.key.toLowerCase() === 'u') this.held.set(false);
+    if (event.key.toLowerCase() === 'e') this.hanging.held.set(false);
     if (event.key === ' ') this.space.set(false);
   }
 
   @HostListener('window:blur')
   protected lostFocus(): void {
     this.held.set(false);
+    this.hanging.held.set(false);
     this.space.set(false);
   }
 

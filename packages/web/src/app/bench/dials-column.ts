@@ -9,10 +9,15 @@ import { Editing } from './editing';
 import { GreyExtra } from './extras/grey-extra';
 import { LevelsExtra } from './extras/levels-extra';
 import { ScreenExtra } from './extras/screen-extra';
+import { Hanging } from './hanging';
+import { MaskDials } from './mask-dials';
+import { MaskList } from './mask-list';
 import { PassDials } from './pass-dials';
 import { SheetDials } from './sheet-dials';
 import { TicketEdits } from './ticket-edits';
 import { rowsOf } from './ticket-rows';
+import { WearDials } from './wear-dials';
+import { ZoneList } from './zone-list';
 
 /** What stands beside a kind's dials: its chart, its arithmetic, its reading. */
 const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly first: boolean }>> = {
@@ -26,10 +31,14 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
 /** The dials of the chosen line, as form lines made from its declaration. */
 @Component({
   selector: 'uv-dials',
-  imports: [NgComponentOutlet, RangedField, PassDials, SheetDials],
+  imports: [NgComponentOutlet, RangedField, MaskDials, MaskList, PassDials, SheetDials, WearDials, ZoneList],
   template: `
     @if (sheet(); as sheet) {
-      @if (step(); as step) {
+      @if (hanging.mask() && pass()) {
+        <uv-mask-dials [mask]="hanging.mask()!" [pass]="pass()!" [sheet]="sheet" />
+      } @else if (hanging.wear() && pass()) {
+        <uv-wear-dials [wear]="hanging.wear()!" [pass]="pass()!" [sheet]="sheet" />
+      } @else if (step(); as step) {
         @if (declaration(); as declaration) {
           <header>
             <h2>{{ declaration.title }}</h2>
@@ -53,6 +62,8 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
           @if (extra() && !extra()!.first) {
             <ng-container *ngComponentOutlet="extra()!.type; inputs: { step, pass: pass(), sheet }" />
           }
+          <uv-mask-list [pass]="pass()!" [at]="{ step: step.id }" title="Where it works" />
+          <uv-zone-list [pass]="pass()!" [step]="step" [sheet]="sheet" />
         } @else {
           <header>
             <h2>{{ step.kind }}</h2>
@@ -76,6 +87,7 @@ export class DialsColumn {
   private readonly store = inject(Store);
   private readonly editing = inject(Editing);
   protected readonly edits = inject(TicketEdits);
+  protected readonly hanging = inject(Hanging);
   protected readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
   protected readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
   protected readonly step = this.store.selectSignal(benchFeature.selectChosenStep);

@@ -1,8 +1,9 @@
 import { Component, ElementRef, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { findPass, withPass, type Pass, type Sheet } from '@uvrant/core';
+import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
 import { benchFeature } from '../state/bench';
 import { Editing } from './editing';
+import { Hanging } from './hanging';
 import {
   around,
   boxCorners,
@@ -109,6 +110,7 @@ export class Handles {
 
   private readonly store = inject(Store);
   private readonly editing = inject(Editing);
+  private readonly hanging = inject(Hanging);
   private readonly rendering = inject(Rendering);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
@@ -120,9 +122,17 @@ export class Handles {
   protected readonly said = signal<string | null>(null);
   private readonly typingId = signal<string | null>(null);
 
+  /** The open wear's texture, as the pass that it would be. */
+  private readonly texture = computed<Pass | null>(() => {
+    const [pass, wear] = [this.hanging.pass(), this.hanging.wear()];
+    if (!pass || wear?.kind !== 'texture') return null;
+    return { ...pass, id: wear.id, name: wear.name, source: { kind: 'picture', picture: wear.picture }, placement: wearLies(wear, pass) };
+  });
   private readonly chosen = computed<readonly Pass[]>(() => {
     const sheet = this.sheet();
     if (this.line().step !== null) return [];
+    const texture = this.texture();
+    if (this.hanging.wear()) return texture ? [texture] : [];
     return this.ids().flatMap((id) => findPass(sheet, id) ?? []);
   });
   private readonly placed = computed(() => placedPasses(this.chosen()));
@@ -249,9 +259,20 @@ export class Handles {
           ? this.turning(gesture, to, event)
           : this.stretching(gesture, kind, to, event);
     if (!movement) return;
+    this.put(gesture.passes, gesture.box, movement, gesture.name);
+  }
+
+  /** Moves passes, or the open wear's texture. */
+  private put(passes: readonly Pass[], box: Box, movement: Movement, gesture: string): void {
+    const [texture, owner] = [this.texture(), this.hanging.pass()];
+    if (texture && owner) {
+      const [moved] = passes.map((pass) => movedPass(pass, box, movement).placement);
+      if (moved) this.hanging.changeWear((wear) => wearPut(wear, owner, moved), gesture);
+      return;
+    }
     this.editing.sheet(
-      (sheet) => gesture.passes.reduce((each, pass) => withPass(each, pass.id, () => movedPass(pass, gesture.box, movement)), sheet),
-      gesture.name,
+      (sheet) => passes.reduce((each, pass) => withPass(each, pass.id, () => movedPass(pass, box, movement)), sheet),
+      gesture,
     );
   }
 
@@ -329,10 +350,7 @@ export class Handles {
     const by = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
     const movement: Movement = { ...STILL, about: [box.x, box.y], dx: by * way[0], dy: by * way[1] };
     const passes = this.placed();
-    this.editing.sheet(
-      (sheet) => passes.reduce((each, pass) => withPass(each, pass.id, () => movedPass(pass, box, movement)), sheet),
-      `nudge ${this.names()}`,
-    );
+    this.put(passes, box, movement, `nudge ${this.names()}`);
   }
 
   protected edit(event: MouseEvent): void {

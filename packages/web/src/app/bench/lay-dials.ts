@@ -7,7 +7,6 @@ import {
   GROUNDS,
   MOST_TIMES,
   number,
-  passesOf,
   share,
   withPass,
   type AnyDial,
@@ -19,6 +18,7 @@ import { Finder, type FinderItem } from '../ui/finder';
 import { ChoiceField } from './dials/choice-field';
 import { RangedField } from './dials/ranged-field';
 import { Editing } from './editing';
+import { earlierThan } from './printing-order';
 import { Rendering } from './rendering';
 
 const STRENGTH = share({ title: 'Strength', default: 1, more: 'more ink of this pass' });
@@ -149,21 +149,3 @@ export class LayDials {
     });
   }
 }
-
-/** Passes printed before one, in printing order: those before it, and before the groups that it is in. */
-const earlierThan = (sheet: Sheet, id: string): Pass[] => {
-  const search = (passes: readonly Pass[]): Pass[] | null => {
-    const before: Pass[] = [];
-    for (const pass of passes) {
-      if (pass.id === id) return before;
-      if (pass.source.kind === 'group') {
-        const inside = search(pass.source.passes);
-        if (inside) return [...before, ...inside];
-        before.push(...passesOf(pass.source.passes));
-      }
-      before.push(pass);
-    }
-    return null;
-  };
-  return search(sheet.passes) ?? [];
-};

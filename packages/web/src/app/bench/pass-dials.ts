@@ -7,6 +7,7 @@ import { jobsFeature } from '../state/jobs';
 import { dialLines } from './dial-lines';
 import { Editing } from './editing';
 import { LayDials } from './lay-dials';
+import { MaskList } from './mask-list';
 import { PlacementDials } from './placement-dials';
 import { Rendering } from './rendering';
 import { TicketEdits } from './ticket-edits';
@@ -21,7 +22,7 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
 /** A pass: its source’s dials, how it lies on the sheet and how it goes down. */
 @Component({
   selector: 'uv-pass-dials',
-  imports: [NgComponentOutlet, LayDials, PlacementDials],
+  imports: [NgComponentOutlet, LayDials, MaskList, PlacementDials],
   template: `
     <header>
       <h2><input [value]="pass().name" aria-label="Name of the pass" maxlength="120" (change)="rename(name)" #name /></h2>
@@ -82,6 +83,7 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
         }
       </div>
     }
+    <uv-mask-list [pass]="pass()" [at]="{}" />
     <uv-lay-dials [pass]="pass()" [sheet]="sheet()" />
     @if (isPlaced()) {
       <uv-placement-dials [pass]="pass()" [sheet]="sheet()" />

@@ -138,7 +138,12 @@ export class PlacementDials {
   /** Only what fills its box with something that can go on has anything beyond its edge. */
   protected readonly hasBeyond = computed(() => ['picture', 'flat', 'ramp'].includes(this.pass().source.kind));
 
+  /** Puts it elsewhere: the pass itself, or what is shown in its place. */
+  readonly put = input<((change: (placement: Placement) => Placement) => void) | null>(null);
+
   protected set(change: Partial<Placement>): void {
+    const put = this.put();
+    if (put) return put((placement) => ({ ...placement, fit: 'free', ...change }));
     this.editing.pass(this.pass().id, (pass) => ({ ...pass, placement: { ...pass.placement, fit: 'free', ...change } }));
   }
 

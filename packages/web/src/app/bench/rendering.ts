@@ -1,7 +1,24 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Engine, TaskCancelled } from '../engine/engine';
-import { findPass, passesOf, printedSheets, type Sheet } from '@uvrant/core';
+import {
+  findPass,
+  passesOf,
+  pixelsOf,
+  printedSheets,
+  wearName,
+  wearsOf,
+  withPass,
+  type Sheet,
+  type Spot,
+  type Taken,
+  type TextureWear,
+  type ToneStatistics,
+  type WearSums,
+  type WornLetter,
+} from '@uvrant/core';
+import { READING_BAND } from '../engine/reading-band';
+import { Hanging } from './hanging';
 import type { BareMask, InkShares, MeanTones, Pixels, StepReading, TypeSetting } from '../engine/protocol';
 import { benchFeature } from '../state/bench';
 import { jobsFeature } from '../state/jobs';
@@ -9,6 +26,22 @@ import { jobsFeature } from '../state/jobs';
 /** After the last change, ms, before readings and small pictures are made anew. */
 const QUIET_MS = 180;
 const SMALL_SIDE = 112;
+/** An open mask is to follow the brush. */
+const PLANE_QUIET_MS = 30;
+
+/** What wear takes: about, or as the true print was read from end to end. */
+export interface WornReading {
+  readonly sums: WearSums;
+  readonly isTrue: boolean;
+}
+
+const added = (one: Readonly<Record<string, Taken>>, two: Readonly<Record<string, Taken>>): Record<string, Taken> =>
+  Object.fromEntries(
+    Object.entries(two).map(([name, { there, taken }]) => [
+      name,
+      { there: there + (one[name]?.there ?? 0), taken: taken + (one[name]?.taken ?? 0) },
+    ]),
+  );
 
 /** The sheet as the workers know it, and what is read from it beside the picture itself. */
 @Injectable()
@@ -54,6 +87,26 @@ export class Rendering {
   async tonesOf(sheet: Sheet, pass: string): Promise<MeanTones> {
     return this.engine.ask({ kind: 'tones', version: this.open(sheet), pass });
   }
+  async greysOf(sheet: Sheet, pass: string, wear: string): Promise<ToneStatistics> {
+    return this.engine.ask({ kind: 'greys', version: this.open(sheet), pass, wear });
+  }
+
+  async spotsFor(sheet: Sheet, pass: string, wear: string): Promise<readonly Spot[]> {
+    return this.engine.ask({ kind: 'spots', version: this.open(sheet), pass, wear });
+  }
+
+  withWear(sheet: Sheet, pass: string, wear: TextureWear): Sheet {
+    return withPass(sheet, pass, (each) => ({ ...each, wear: each.wear.map((one) => (one.id === wear.id ? wear : one)) }));
+  }
+
+  /** About what share of the ink there a wear would take. */
+  async takenBy(sheet: Sheet, pass: string, wear: TextureWear): Promise<number> {
+    const version = this.open(this.withWear(sheet, pass, { ...wear, on: true }));
+    const { wears } = await this.engine.ask({ kind: 'worn', version, band: null });
+    const { there, taken } = wears[wearName(pass, wear.id)] ?? { there: 0, taken: 0 };
+    return there > 0 ? taken / there : 0;
+  }
+
   /** Changes only when what is unprinted does: a source, or where it lies. */
   private readonly sourceName = computed(() => {
     const document = this.document();
@@ -75,13 +128,48 @@ export class Rendering {
   readonly bare = signal<BareMask | null>(null);
   /** How the chosen type pass is set. */
   readonly setting = signal<TypeSetting | null>(null);
+  /** What wear takes, by wear and by lettering. */
+  readonly worn = signal<WornReading | null>(null);
+  readonly letters = signal<Readonly<Record<string, WornLetter>>>({});
+  /** Where the open mask shows or the open wear takes. */
+  readonly plane = signal<BareMask | null>(null);
   readonly small = signal<Readonly<Record<string, Pixels>>>({});
   readonly problem = signal<string | null>(null);
   readonly showBare = signal(false);
   /** Set while a colour is being picked from the unprinted picture. */
   readonly picking = signal<((rgb: readonly [number, number, number]) => void) | null>(null);
 
+  private readonly hanging = inject(Hanging);
+
   constructor() {
+    this.whenQuiet(
+      () => ({ version: this.whole(), plane: this.hanging.plane() }),
+      async ({ version, plane }, signal) => {
+        if (version === null || plane === null) return this.plane.set(null);
+        this.plane.set(await this.engine.ask({ kind: 'plane', version, ...plane }, signal));
+      },
+      PLANE_QUIET_MS,
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), document: this.document() }),
+      async ({ version, document }, signal) => {
+        const isWorn = document !== null && [...wearsOf(document)].some(({ wear }) => wear.on);
+        if (version === null || !document || !isWorn) {
+          this.worn.set(null);
+          this.letters.set({});
+          return;
+        }
+        this.worn.set({ sums: await this.engine.ask({ kind: 'worn', version, band: null }, signal), isTrue: false });
+        this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
+        const bands = Math.ceil(pixelsOf(document.size.height, document.ppi) / READING_BAND);
+        let sums: WearSums = { wears: {}, lettering: {} };
+        for (let band = 0; band < bands; band++) {
+          const part = await this.engine.ask({ kind: 'worn', version, band }, signal);
+          sums = { wears: added(sums.wears, part.wears), lettering: added(sums.lettering, part.lettering) };
+        }
+        this.worn.set({ sums, isTrue: true });
+      },
+    );
     this.whenQuiet(
       () => ({ version: this.whole(), line: this.line() }),
       async ({ version, line }, signal) => {
@@ -130,7 +218,7 @@ export class Rendering {
   });
 
   /** Runs work a little after what it depends on has settled, and calls it off when that changes again. */
-  private whenQuiet<T>(depends: () => T, work: (on: T, signal: AbortSignal) => Promise<void> | void): void {
+  private whenQuiet<T>(depends: () => T, work: (on: T, signal: AbortSignal) => Promise<void> | void, quiet = QUIET_MS): void {
     effect((onCleanup) => {
       const on = depends();
       const stop = new AbortController();
@@ -138,7 +226,7 @@ export class Rendering {
         Promise.resolve(work(on, stop.signal)).catch((error: unknown) => {
           if (!(error instanceof TaskCancelled)) this.fail(error);
         });
-      }, QUIET_MS);
+      }, quiet);
       onCleanup(() => {
         clearTimeout(timer);
         stop.abort();

@@ -16,11 +16,13 @@ import {
 import { Store } from '@ngrx/store';
 import { hueOf, trueScale, type Sheet } from '@uvrant/core';
 import { Engine, TaskCancelled } from '../engine/engine';
-import type { Task, TilePlace } from '../engine/protocol';
+import type { BareMask, Task, TilePlace } from '../engine/protocol';
 import { BenchActions, benchFeature } from '../state/bench';
 import { Lengths } from '../ui/lengths';
 import { Editing } from './editing';
 import { Handles } from './handles';
+import { Hanging } from './hanging';
+import { MaskTools } from './mask-tools';
 import { passesAt } from './placing-box';
 import { Rendering } from './rendering';
 import { drawRuler } from './ruler';
@@ -41,6 +43,8 @@ import {
 const RULER = 18;
 const LEAST_ZOOM = 0.01;
 const CLICK_PX = 4;
+/** How strong the print is while a texture is placed over it. Common practice: 70 to 75 %. */
+const FADED = 0.7;
 
 /** What lies under the pointer. */
 export interface UnderPointer {
@@ -55,7 +59,7 @@ export interface UnderPointer {
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
 @Component({
   selector: 'uv-table',
-  imports: [Handles],
+  imports: [Handles, MaskTools],
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
     <canvas class="ruler down" aria-hidden="true" #down></canvas>
@@ -80,6 +84,20 @@ export interface UnderPointer {
       <canvas #canvas></canvas>
       @if (handled()) {
         <uv-handles [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" (clicked)="choose($event)" />
+      }
+      @if (drawsMask()) {
+        <uv-mask-tools [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" (sampled)="sample($event)" />
+      }
+      @if (worstBoxes(); as boxes) {
+        @for (box of boxes; track $index) {
+          <span
+            class="worst"
+            [style.left.px]="box.left"
+            [style.top.px]="box.top"
+            [style.width.px]="box.width"
+            [style.height.px]="box.height"
+          ></span>
+        }
       }
       @if (wipe() !== null && !held()) {
         <div
@@ -127,6 +145,7 @@ export class Table {
   protected readonly rendering = inject(Rendering);
   private readonly engine = inject(Engine);
   private readonly editing = inject(Editing);
+  protected readonly hanging = inject(Hanging);
   private readonly store = inject(Store);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
 
@@ -148,10 +167,30 @@ export class Table {
   private readonly pending = new Map<string, AbortController>();
   private readonly drawn = signal(0);
   private readonly isTrue = signal(false);
-  /** Handles stay off what is only looked at. */
-  protected readonly handled = computed(
-    () => !this.held() && this.wipe() === null && !this.rendering.picking() && !this.spaceHeld() && !this.rendering.trial(),
+  private readonly isOnlyLookedAt = computed(
+    () => this.held() || this.wipe() !== null || this.rendering.picking() !== null || this.spaceHeld() || this.rendering.trial() !== null,
   );
+  /** Handles stay off what is only looked at, and off what is drawn on. */
+  protected readonly handled = computed(() => !this.isOnlyLookedAt() && !this.hanging.mask());
+  protected readonly drawsMask = computed(() => {
+    const mask = this.hanging.mask();
+    if (this.isOnlyLookedAt() || !mask) return false;
+    return mask.kind === 'painted' || mask.kind === 'pick' || (mask.kind === 'cut-out' && this.hanging.drawing() !== null);
+  });
+  /** The letters that lose most, while a wear is open. */
+  protected readonly worstBoxes = computed(() => {
+    if (!this.hanging.wear() || this.hanging.mask() || this.isOnlyLookedAt()) return null;
+    const { x, y, zoom } = this.shown();
+    const by = zoom * this.perMm();
+    return Object.values(this.rendering.letters()).map(({ box }) => ({
+      left: x + box.x * by,
+      top: y + box.y * by,
+      width: box.width * by,
+      height: box.height * by,
+    }));
+  });
+  /** True while the print is faded, so that what a wear will take stands out. */
+  private readonly fades = computed(() => this.hanging.wear() !== null && !this.hanging.mask() && this.hanging.seeThrough());
   protected readonly status = computed(() => (this.isTrue() ? 'true' : 'draft'));
 
   private readonly pixels = computed<Extent>(() => trueScale(this.sheet().size, this.sheet().ppi));
@@ -166,7 +205,9 @@ export class Table {
     return x + (this.wipe() ?? 0) * this.pixels().width * zoom;
   });
   protected readonly wipePercent = computed(() => Math.round(100 * (this.wipe() ?? 0)));
-  private readonly wantsUnprinted = computed(() => this.held() || this.wipe() !== null || this.rendering.picking() !== null);
+  private readonly wantsUnprinted = computed(
+    () => this.held() || this.wipe() !== null || this.rendering.picking() !== null || this.hanging.mask()?.kind === 'pick',
+  );
 
   private readonly density = devicePixelRatio;
   private frame = 0;
@@ -200,6 +241,9 @@ export class Table {
       this.held();
       this.sheet();
       this.rendering.bare();
+      this.rendering.plane();
+      this.hanging.shownWay();
+      this.fades();
       this.rendering.picking();
       this.lengths.unit();
       cancelAnimationFrame(this.frame);
@@ -339,8 +383,11 @@ export class Table {
     context.fillStyle = this.sheet().stock.colour;
     context.fillRect(view.x, view.y, width, height);
     if (!this.held() && !this.rendering.picking()) {
+      context.globalAlpha = this.fades() ? FADED : 1;
       this.print.draw(context, view, size, this.density);
-      this.drawBare(context, view, width, height);
+      context.globalAlpha = 1;
+      this.drawHatched(context, view, width, height, this.rendering.bare());
+      this.drawPlane(context, view, width, height);
     }
     const wipe = this.wipe();
     if (this.held() || this.rendering.picking() || wipe !== null) {
@@ -359,15 +406,32 @@ export class Table {
     this.drawRulers(view);
   }
 
-  /** Cobalt hatching, as on a print form, where the light will carry no dots. */
-  private drawBare(context: CanvasRenderingContext2D, view: Viewport, width: number, height: number): void {
-    const bare = this.rendering.bare();
-    if (!bare) return;
-    const { width: w, height: h, mask } = bare;
-    const shape = new OffscreenCanvas(w, h);
-    const image = new ImageData(w, h);
+  /** The open mask, hatched or by itself; the open wear while the print is faded. */
+  private drawPlane(context: CanvasRenderingContext2D, view: Viewport, width: number, height: number): void {
+    const plane = this.rendering.plane();
+    if (!plane || this.rendering.trial()) return;
+    if (!this.hanging.mask()) return this.fades() ? this.drawHatched(context, view, width, height, plane) : undefined;
+    const way = this.hanging.shownWay();
+    if (way === 'hatched') this.drawHatched(context, view, width, height, plane);
+    if (way !== 'by itself') return;
+    context.fillStyle = '#1b1a1a';
+    context.fillRect(view.x, view.y, width, height);
+    context.drawImage(this.shapeOf(plane, 255), view.x, view.y, width, height);
+  }
+
+  private shapeOf({ width, height, mask }: BareMask, grey: number): OffscreenCanvas {
+    const shape = new OffscreenCanvas(width, height);
+    const image = new ImageData(width, height);
+    image.data.fill(grey);
     mask.forEach((value, i) => (image.data[4 * i + 3] = value));
     shape.getContext('2d')?.putImageData(image, 0, 0);
+    return shape;
+  }
+
+  /** Cobalt hatching, as on a print form. */
+  private drawHatched(context: CanvasRenderingContext2D, view: Viewport, width: number, height: number, plane: BareMask | null): void {
+    if (!plane) return;
+    const shape = this.shapeOf(plane, 0);
     const layer = new OffscreenCanvas(this.canvas().nativeElement.width, this.canvas().nativeElement.height);
     const hatch = layer.getContext('2d');
     if (!hatch) return;
@@ -409,6 +473,15 @@ export class Table {
   private onSheet(point: { x: number; y: number }): { x: number; y: number } {
     const view = this.shown();
     return { x: (point.x - view.x) / view.zoom, y: (point.y - view.y) / view.zoom };
+  }
+
+  /** Adds the colour of the source at a place to the open pick. */
+  protected sample({ x, y }: { readonly x: number; readonly y: number }): void {
+    const value = this.unprinted.valueAt(x * this.perMm(), y * this.perMm());
+    if (!value || value[3] === 0) return;
+    const hex = (v: number): string => Math.round(v).toString(16).padStart(2, '0');
+    const colour = `#${hex(value[0])}${hex(value[1])}${hex(value[2])}`;
+    this.hanging.changeMask((mask) => (mask.kind === 'pick' ? { ...mask, samples: [...mask.samples, { x, y, colour }] } : mask));
   }
 
   protected press(event: PointerEvent): void {

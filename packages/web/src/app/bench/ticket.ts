@@ -12,6 +12,7 @@ import { Editing } from './editing';
 import { Rendering } from './rendering';
 import { TicketEdits } from './ticket-edits';
 import { isLater, placeBehind, rowsOf, type Row } from './ticket-rows';
+import { hungLines, type HungLine } from './hung-lines';
 import { passInWords, percent, stepInWords, stepTitle } from './words';
 
 /** The ticket: a form in printing order, each pass with the sheet as it is after it. */
@@ -142,6 +143,24 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
                 <ng-container [ngTemplateOutlet]="peelLine" />
               }
             }
+            @for (hung of hungOn(row); track hung.key) {
+              <div class="step hung" [class.off]="!hung.on || !row.pass.on">
+                <div class="number">
+                  <uv-tick [on]="hung.on" [label]="hung.title + ' on'" (toggled)="setHung(row.pass, hung, $event)" />
+                </div>
+                <button
+                  type="button"
+                  class="line row"
+                  [class.uv-hatched]="isHungOpen(row.pass.id, hung)"
+                  [attr.aria-current]="isHungOpen(row.pass.id, hung)"
+                  (click)="editing.choose({ pass: row.pass.id, step: null, hung: hung.hung })"
+                  (keydown)="arrows($event)"
+                >
+                  <b>{{ hung.title }}</b>
+                  <span>{{ hung.words }}</span>
+                </button>
+              </div>
+            }
             @if (row.key === addsBehind()) {
               <uv-add-row (closed)="adding.set(false)" />
             }
@@ -238,7 +257,24 @@ export class Ticket {
 
   protected isOn(pass: string | null, step: string | null): boolean {
     const line: Line = this.line();
-    return line.pass === pass && line.step === step;
+    return line.pass === pass && line.step === step && !line.hung;
+  }
+
+  /** The masks and wears that hang on a pass, below its steps: a group's stand below what is in it. */
+  protected hungOn(row: Row): HungLine[] {
+    if (row.kind === 'pass' && row.pass.source.kind === 'group') return [];
+    return hungLines(row.pass, this.rendering.worn());
+  }
+
+  protected isHungOpen(pass: string, { hung }: HungLine): boolean {
+    const line = this.line();
+    return line.pass === pass && line.step === null && line.hung?.wear === hung.wear && line.hung?.mask === hung.mask;
+  }
+
+  protected setHung(pass: Pass, { hung }: HungLine, on: boolean): void {
+    const switched = <T extends { readonly id: string }>(list: readonly T[], id: string | undefined): T[] =>
+      list.map((each) => (each.id === id ? { ...each, on } : each));
+    this.editing.pass(pass.id, (each) => ({ ...each, wear: switched(each.wear, hung.wear), masks: switched(each.masks, hung.mask) }));
   }
 
   protected isToo(pass: string): boolean {

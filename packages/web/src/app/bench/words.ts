@@ -1,4 +1,4 @@
-import { blendMode, findPass, stepOfKind, type ColourRef, type Pass, type Sheet, type Source, type Step } from '@uvrant/core';
+import { blendMode, findPass, stepOfKind, type ColourRef, type Mask, type Pass, type Sheet, type Source, type Step } from '@uvrant/core';
 
 /** A colour dial's value as a colour to be shown. */
 export const colourOf = (ref: ColourRef | null, sheet: Sheet): string => {
@@ -49,3 +49,19 @@ export const stepInWords = (step: Step, pass: Pass): string => {
 };
 
 export const stepTitle = (step: Step): string => stepOfKind(step.kind)?.title ?? step.kind;
+
+/** What a mask is set to, in a few words. One row a kind; a missing row does not compile. */
+const MASK_WORDS: { readonly [K in Mask['kind']]: (mask: Extract<Mask, { kind: K }>) => string } = {
+  painted: ({ strokes }) => `${strokes.length} ${strokes.length === 1 ? 'stroke' : 'strokes'}`,
+  'cut-out': ({ outline, points, band }) =>
+    points.length === 0 ? 'not drawn yet' : band > 0 ? `${outline}, soft edges in ${Number(band.toFixed(1))} mm` : outline,
+  pick: ({ samples, tolerance }) =>
+    samples.length === 0 ? 'no sample yet' : `${samples.length} ${samples.length === 1 ? 'sample' : 'samples'} ± ${tolerance}`,
+  picture: ({ of }) => ('pass' in of ? 'light of a pass' : 'light of a picture'),
+};
+
+export const maskInWords = (mask: Mask): string => {
+  const own = (MASK_WORDS[mask.kind] as ((mask: Mask) => string) | undefined)?.(mask) ?? 'not known here';
+  const join = mask.join && mask.join !== 'both' ? `${mask.join}, ` : '';
+  return `${join}${own}${mask.invert ? ', inverted' : ''}`;
+};

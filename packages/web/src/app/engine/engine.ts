@@ -8,9 +8,10 @@ export const RENDER_WORKER = new InjectionToken<(workers: number) => Worker>('re
   factory: () => createRenderWorker,
 });
 
-/** Drafts first, then readings, then the true print. */
+/** Drafts first, then readings, then small pictures, the true print, and what is read from it. */
 const urgency = (task: Task): number => {
   if (task.kind === 'tile') return task.quality === 'draft' ? 0 : 3;
+  if (task.kind === 'worn' && task.band !== null) return 4;
   return task.kind === 'unprinted' ? 0 : task.kind === 'picture' ? 2 : 1;
 };
 

@@ -1,4 +1,4 @@
-import type { Sheet, SourceInfo, ToneReading } from '@uvrant/core';
+import type { Sheet, SourceInfo, Spot, ToneReading, ToneStatistics, WearSums, Why, WornLetter } from '@uvrant/core';
 
 /** A square of the view at 1/2^halvings of the sheet's pixels, in tiles of `side` view pixels. */
 export interface TilePlace {
@@ -24,7 +24,19 @@ export type Task =
   /** How a type pass is set: its lines, and what its font lacks. */
   | { readonly kind: 'setting'; readonly version: number; readonly pass: string }
   /** Mean tones of a pass's source and of what lies beneath it on the stock. */
-  | { readonly kind: 'tones'; readonly version: number; readonly pass: string };
+  | { readonly kind: 'tones'; readonly version: number; readonly pass: string }
+  /** Where a mask shows, or a wear takes: over the whole sheet, as a draft. */
+  | { readonly kind: 'plane'; readonly version: number; readonly of: 'mask' | 'wear'; readonly name: string }
+  /** The greys of a wear's texture as it is printed. */
+  | { readonly kind: 'greys'; readonly version: number; readonly pass: string; readonly wear: string }
+  /** What wear takes: over the whole sheet about, or over one band of the true print. */
+  | { readonly kind: 'worn'; readonly version: number; readonly band: number | null }
+  /** The letter of each type pass that loses most. */
+  | { readonly kind: 'letters'; readonly version: number }
+  /** Places for a wear where less lettering is lost. */
+  | { readonly kind: 'spots'; readonly version: number; readonly pass: string; readonly wear: string }
+  /** Why a pixel of the print looks as it does. */
+  | { readonly kind: 'why'; readonly version: number; readonly x: number; readonly y: number };
 
 export interface Pixels {
   readonly width: number;
@@ -48,7 +60,7 @@ export interface InkShares {
   readonly inks: Readonly<Record<string, number>>;
 }
 
-/** One byte a pixel, 255 where the light is bare. */
+/** One byte a pixel, 255 where it is meant whole; and the share of the sheet that it comes to. */
 export interface BareMask {
   readonly width: number;
   readonly height: number;
@@ -79,6 +91,12 @@ export interface Results {
   readonly bare: BareMask;
   readonly setting: TypeSetting;
   readonly tones: MeanTones;
+  readonly plane: BareMask;
+  readonly greys: ToneStatistics;
+  readonly worn: WearSums;
+  readonly letters: Readonly<Record<string, WornLetter>>;
+  readonly spots: readonly Spot[];
+  readonly why: Why;
 }
 export type ResultOf<T extends Task> = Results[T['kind']];
 

@@ -1,5 +1,7 @@
 import {
   automaticLevels,
+  bandsOf,
+  betterSpots,
   capShare,
   compile,
   compileAnalysis,
@@ -21,28 +23,41 @@ import {
   rgbOfHex,
   sizeOf,
   stepName,
+  textureGreys,
   toneReading,
   toneStatistics,
   trueScale,
+  wearLies,
+  wearSums,
+  whyAt,
+  whyNodes,
   wholeRegion,
+  wornNodes,
+  worstLetters,
   type FontRef,
   type Graph,
   type Node,
+  type Pass,
   type Region,
   type Rendering,
   type Sheet,
   type SheetOf,
   type SourceInfo,
+  type TextureWear,
   type TileName,
+  type ToneStatistics,
+  type WearSums,
+  type Why,
   type Work,
 } from '@uvrant/core';
+import { READING_BAND } from './reading-band';
 import type { BareMask, MeanTones, Others, Pixels, ResultOf, Results, StepReading, Task, TilePlace, TypeSetting } from './protocol';
 
 /** A sheet the worker was given, with the graphs made of it so far. */
 export class OpenSheet {
   private readonly graphs = new Map<string, Graph>();
-  private readonly infoOf: (sha256: string) => SourceInfo | undefined;
-  private readonly sheetOf: SheetOf;
+  readonly infoOf: (sha256: string) => SourceInfo | undefined;
+  readonly sheetOf: SheetOf;
   /** Every font that it and the sheets it prints set type in. */
   readonly fonts: readonly FontRef[];
 
@@ -228,6 +243,89 @@ const setting = (open: OpenSheet, id: string): PlannedTask<TypeSetting> => ({
   hand: () => [],
 });
 
+/** Long side of the renderings that masks are shown by, pixels. */
+const PLANE_SIDE = 1100;
+
+const plane = (open: OpenSheet, of: 'mask' | 'wear', name: string): PlannedTask<BareMask> => {
+  const graph = open.draft(halvingsFor(open.sheet, PLANE_SIDE));
+  const node = of === 'mask' ? graph.masks.get(name) : graph.wears.get(name)?.taken;
+  const { region } = graph;
+  return {
+    wants: (work) => (node ? plan(node, region, work) : []),
+    *run(work) {
+      const mask = new Uint8Array(sizeOf(region));
+      const tone = node ? (yield* rendered(node, region, work)).tone : null;
+      let sum = 0;
+      for (let i = 0; tone && i < mask.length; i++) {
+        mask[i] = ((tone[i] as number) * 255) / ONE;
+        sum += tone[i] as number;
+      }
+      return { width: region.width, height: region.height, mask, share: sum / ONE / mask.length };
+    },
+    hand: ({ mask }) => [mask.buffer],
+  };
+};
+
+/** A texture wear of a sheet, with its pass. */
+const textureWear = (sheet: Sheet, passId: string, wearId: string): { readonly pass: Pass; readonly wear: TextureWear } => {
+  const pass = findPass(sheet, passId);
+  const wear = pass?.wear.find((each) => each.id === wearId);
+  if (!pass || wear?.kind !== 'texture') throw new Error(`pass ${passId} has no texture wear ${wearId}`);
+  return { pass, wear };
+};
+
+const greys = (open: OpenSheet, passId: string, wearId: string): PlannedTask<ToneStatistics> => {
+  const { pass, wear } = textureWear(open.sheet, passId, wearId);
+  const info = open.infos.find((each) => each.sha256 === wear.picture.sha256);
+  if (!info) throw new Error('The texture of this wear is not here: add it again, or choose another one.');
+  const sample = textureGreys(info, wearLies(wear, pass), trueScale(open.sheet.size, open.sheet.ppi).pxPerMm);
+  return {
+    wants: (work) => sample.regions.flatMap((region) => plan(sample.node, region, work)),
+    run: (work) => sample.run(work),
+    hand: () => [],
+  };
+};
+
+const worn = (open: OpenSheet, band: number | null): PlannedTask<WearSums> => {
+  const graph = band === null ? open.analysis : open.print;
+  const region = band === null ? graph.region : bandsOf(graph.region, READING_BAND)[band];
+  if (!region) throw new Error(`the sheet has no band ${band}`);
+  return {
+    wants: (work) => wornNodes(open.sheet, graph).flatMap((node) => plan(node, region, work)),
+    run: (work) => wearSums(open.sheet, graph, region, work),
+    hand: () => [],
+  };
+};
+
+const letters = (open: OpenSheet): PlannedTask<Results['letters']> => {
+  const graph = open.analysis;
+  return {
+    wants: (work) => wornNodes(open.sheet, graph).flatMap((node) => plan(node, graph.region, work)),
+    run: (work) => worstLetters(open.sheet, graph, work),
+    hand: () => [],
+  };
+};
+
+const spots = (open: OpenSheet, pass: string, wear: string): PlannedTask<Results['spots']> => {
+  const search = betterSpots(open.sheet, pass, wear, open.infoOf, open.sheetOf);
+  return {
+    wants: (work) => search.nodes.flatMap((node) => plan(node, search.region, work)),
+    run: (work) => search.run(work),
+    hand: () => [],
+  };
+};
+
+const why = (open: OpenSheet, x: number, y: number): PlannedTask<Why> => {
+  const graph = open.print;
+  const region = overlap({ x: Math.floor(x), y: Math.floor(y), width: 1, height: 1 }, graph.region);
+  if (!region) throw new Error(`${x}, ${y} is not on the sheet`);
+  return {
+    wants: (work) => whyNodes(graph).flatMap((node) => plan(node, region, work)),
+    run: (work) => whyAt(open.sheet, graph, region, work),
+    hand: () => [],
+  };
+};
+
 /** Halvings after which a sheet's long side has at most so many pixels. */
 const halvingsFor = (sheet: Sheet, side: number): number => {
   const { width, height } = trueScale(sheet.size, sheet.ppi);
@@ -256,7 +354,7 @@ const TASKS: { readonly [K in Task['kind']]: (open: OpenSheet, task: Extract<Tas
     const graph = open.analysis;
     const region = wholeRegion(graph.scale);
     return {
-      wants: (work) => [...graph.passes.values()].flatMap((node) => plan(node, region, work)),
+      wants: (work) => [...graph.printed.values()].flatMap((node) => plan(node, region, work)),
       run: (work) => inkShares(open.sheet, graph, work),
       hand: () => [],
     };
@@ -264,6 +362,12 @@ const TASKS: { readonly [K in Task['kind']]: (open: OpenSheet, task: Extract<Tas
   bare: (open, task) => bare(open.analysis, task.pass, open.sheet),
   setting: (open, task) => setting(open, task.pass),
   tones: (open, task) => tones(open, task.pass),
+  plane: (open, task) => plane(open, task.of, task.name),
+  greys: (open, task) => greys(open, task.pass, task.wear),
+  worn: (open, task) => worn(open, task.band),
+  letters: (open) => letters(open),
+  spots: (open, task) => spots(open, task.pass, task.wear),
+  why: (open, task) => why(open, task.x, task.y),
 };
 
 export const plannedTask = <T extends Task>(open: OpenSheet, task: T): PlannedTask<ResultOf<T>> =>

@@ -1,12 +1,20 @@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import { alone, findPass, momentsOf, peeled, sameMoment, type Moment, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { alone, findPass, masksAt, momentsOf, peeled, sameMoment, type Moment, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { JobActions } from './jobs';
 import type { KeptSheet } from './model';
 
-/** A line of the ticket: the sheet's head, a pass, or a step of a pass. */
+/** What hangs on a pass or step: one of its wears, a zone of a step, a mask of any of them. */
+export interface Hung {
+  readonly wear?: string;
+  readonly zone?: string;
+  readonly mask?: string;
+}
+
+/** A line of the ticket: the sheet's head, a pass, a step of a pass, or what hangs on either. */
 export interface Line {
   readonly pass: string | null;
   readonly step: string | null;
+  readonly hung?: Hung | null;
 }
 
 export const BenchActions = createActionGroup({
@@ -109,11 +117,21 @@ const kept = (state: BenchState, document: Sheet): Pick<BenchState, 'line' | 'al
   const pass = state.line.pass === null ? undefined : findPass(document, state.line.pass);
   const step = pass?.steps.some((each) => each.id === state.line.step) ? state.line.step : null;
   return {
-    line: pass ? { pass: pass.id, step } : HEAD,
+    line: pass ? { pass: pass.id, step, hung: stillHung(pass, step, state.line.hung ?? null) } : HEAD,
     also: state.also.filter(here),
     peel: peel && momentsOf(document).some((each) => sameMoment(each, peel)) ? peel : null,
     alone: state.alone !== null && here(state.alone) ? state.alone : null,
   };
+};
+
+/** What hung on a line, as far as it still does. */
+const stillHung = (pass: Pass, step: string | null, hung: Hung | null): Hung | null => {
+  if (!hung) return null;
+  const { wear, zone, mask } = hung;
+  if (wear !== undefined && !pass.wear.some((each) => each.id === wear)) return null;
+  const holder = { ...(step === null ? {} : { step }), ...(zone === undefined ? {} : { zone }), ...(wear === undefined ? {} : { wear }) };
+  if (mask === undefined || masksAt(pass, holder).some((each) => each.id === mask)) return hung;
+  return wear === undefined ? null : { wear };
 };
 
 const moved = (state: BenchState, from: 'past' | 'future', to: 'past' | 'future'): BenchState => {

@@ -1,7 +1,9 @@
-import { Component, input } from '@angular/core';
+import { Component, computed, input } from '@angular/core';
 import type { DialOf, Pass, ShapeName, Sheet } from '@uvrant/core';
 import { DotSwatch } from './dot-swatch';
 import type { FieldInputs } from './field-inputs';
+
+const LONG = 34;
 
 /** One of a few: words side by side, or dot shapes to look at. */
 @Component({
@@ -26,6 +28,13 @@ import type { FieldInputs } from './field-inputs';
           </button>
         }
       </div>
+    } @else if (isLong()) {
+      <b>{{ dial().title }}</b>
+      <div class="uv-choices" role="group" [attr.aria-label]="dial().title">
+        @for (option of dial().options; track option) {
+          <button type="button" [attr.aria-pressed]="option === value()" (click)="change()(option, false)">{{ option }}</button>
+        }
+      </div>
     } @else {
       <div class="top">
         <b>{{ dial().title }}</b>
@@ -46,6 +55,9 @@ export class ChoiceField {
   readonly sheet = input<Sheet>();
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
+
+  /** More words than stand side by side in the column. */
+  protected readonly isLong = computed(() => this.dial().options.join('').length > LONG);
 
   protected shapeOf(option: string): ShapeName {
     return option as ShapeName;

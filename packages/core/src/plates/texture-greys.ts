@@ -1,0 +1,46 @@
+import type { Region } from '../raster/raster';
+import type { SourceInfo } from '../raster/source-tiles';
+import { convertNode } from '../render/nodes';
+import { rendered, type Node, type Rendering, type Work } from '../render/node';
+import { pictureNode } from '../render/source-nodes';
+import type { Placement } from '../sheet/model';
+import { cornersOf } from '../sheet/placing';
+import { TONE_BINS, toneStatistics, type ToneStatistics } from '../steps/statistics';
+
+/** Squares a side, and pixels a square, in which a texture is looked at. */
+const SQUARES = 5;
+const SIDE = 128;
+
+/** A texture as it is printed, and the squares of it that are looked at: spread evenly over its placed box. */
+export interface TextureSample {
+  readonly node: Node<'tone'>;
+  readonly regions: readonly Region[];
+  readonly run: (work: Work) => Rendering<ToneStatistics>;
+}
+
+/** The greys of a placed texture at a rendering's own pixels, whatever of it lies on the sheet. */
+export const textureGreys = (info: SourceInfo, placement: Placement, pxPerMm: number): TextureSample => {
+  const node = convertNode(pictureNode(info, placement, pxPerMm), 'tone');
+  const [tl, tr, , bl] = cornersOf(placement) as [readonly [number, number], readonly [number, number], unknown, readonly [number, number]];
+  const side = Math.max(4, Math.min(SIDE, Math.floor((Math.min(placement.width, placement.height) * pxPerMm) / SQUARES)));
+  const regions = Array.from({ length: SQUARES * SQUARES }, (_, i): Region => {
+    const [u, v] = [((i % SQUARES) + 0.5) / SQUARES, (Math.floor(i / SQUARES) + 0.5) / SQUARES];
+    const x = tl[0] + u * (tr[0] - tl[0]) + v * (bl[0] - tl[0]);
+    const y = tl[1] + u * (tr[1] - tl[1]) + v * (bl[1] - tl[1]);
+    return { x: Math.floor(x * pxPerMm - side / 2), y: Math.floor(y * pxPerMm - side / 2), width: side, height: side };
+  });
+  return {
+    node,
+    regions,
+    *run(work) {
+      const weights = new Float64Array(TONE_BINS + 1);
+      let total = 0;
+      for (const region of regions) {
+        const part = toneStatistics(yield* rendered(node, region, work));
+        for (let bin = 0; bin <= TONE_BINS; bin++) weights[bin] = (weights[bin] as number) + (part.weights[bin] as number);
+        total += part.total;
+      }
+      return { weights, total };
+    },
+  };
+};

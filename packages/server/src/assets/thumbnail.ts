@@ -1,0 +1,2 @@
+/** Where a picture's small one for the plan chest lies, beside its pyramid. */
+export const THUMBNAIL_FILE = 'thumbnail.webp';

@@ -1,0 +1,361 @@
+import { NgComponentOutlet } from '@angular/common';
+import { Component, computed, inject, input, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import {
+  easeFor,
+  findPass,
+  share,
+  solvedCut,
+  wearLies,
+  wearName,
+  wearPut,
+  wearsOf,
+  WEAR_DIALS,
+  WEAR_SHARES,
+  type Anchor,
+  type Pass,
+  type Placement,
+  type Sheet,
+  type SharedWear,
+  type Spot,
+  type TextureWear,
+  type Wear,
+} from '@uvrant/core';
+import { jobsFeature } from '../state/jobs';
+import { Figure } from '../ui/figure';
+import { dialLines } from './dial-lines';
+import { RangedField } from './dials/ranged-field';
+import { Hanging } from './hanging';
+import { MaskList } from './mask-list';
+import { PlacementDials } from './placement-dials';
+import { Rendering } from './rendering';
+import { percent } from './words';
+
+const SHARE = share({ title: 'Share of the texture', min: 0, max: 0.95, default: 0.12, more: 'more ink is taken' });
+const MOST_LOST = 0.1;
+
+/** The dials of the open wear: how much it takes, what it took, what lettering lost, where its texture lies. */
+@Component({
+  selector: 'uv-wear-dials',
+  imports: [NgComponentOutlet, Figure, MaskList, PlacementDials, RangedField],
+  template: `
+    <header>
+      <h2>
+        @if (own(); as own) {
+          <input [value]="own.name" aria-label="Name of the wear" maxlength="120" (change)="rename(name)" #name />
+        } @else {
+          Shared wear
+        }
+      </h2>
+      <p>
+        Takes ink away where the texture says so. <b>{{ taken() }}</b>
+      </p>
+      <div class="doing" role="group" aria-label="This wear">
+        <button type="button" [attr.aria-pressed]="hanging.seeThrough()" (click)="hanging.seeThrough.set(!hanging.seeThrough())">
+          {{ hanging.seeThrough() ? 'Show as printed' : 'See through' }}
+        </button>
+        <button type="button" (click)="hanging.remove()">Remove</button>
+      </div>
+    </header>
+    @if (own(); as wear) {
+      <div class="block">
+        <div class="top">
+          <b>How much</b>
+          <div class="uv-segments" role="group" aria-label="How much it takes">
+            @for (each of amounts; track each.name) {
+              <button type="button" [attr.aria-pressed]="isAmount(each.share)" (click)="solve(each.share)">{{ each.name }}</button>
+            }
+          </div>
+        </div>
+      </div>
+      <uv-ranged-field [dial]="shareDial" [value]="wear.share" [change]="setShare" />
+      <div class="block">
+        <div class="top">
+          <b>Solve the ink taken to</b>
+          <uv-figure [value]="wanted()" [digits]="1" [width]="46" label="Ink to be taken, percent" (changed)="wanted.set($event)" />
+          <span class="unit">%</span>
+          <button type="button" class="choose" [disabled]="busy()" (click)="solveInk()">Solve</button>
+        </div>
+        <p class="more">The cut stays as it is while the texture is moved, turned or scaled; what is really taken is read above.</p>
+      </div>
+      @if (losses().length > 0) {
+        <div class="block">
+          <b>Lettering</b>
+          @for (each of losses(); track each.pass.id) {
+            <div class="loss" [class.over]="each.lost > each.most">
+              <span>{{ each.pass.name }}</span>
+              <span>
+                loses <b>{{ each.words }}</b>
+                @if (each.worst) {
+                  , worst “{{ each.worst.letter }}” {{ each.worstWords }}
+                }
+              </span>
+              <label>
+                at most
+                <uv-figure
+                  [value]="100 * each.most"
+                  [digits]="0"
+                  [width]="34"
+                  [label]="'Most that ' + each.pass.name + ' may lose, percent'"
+                  (changed)="guard(each.pass, each.lost, $event / 100)"
+                />
+                %
+              </label>
+              @if (each.ease > 0) {
+                <span class="eased">
+                  eased by {{ pct(each.ease) }}
+                  <button type="button" (click)="unguard(each.pass)">Let go</button>
+                </span>
+              } @else if (each.lost > each.most) {
+                <button type="button" class="choose" (click)="guard(each.pass, each.lost, each.most)">Ease it there</button>
+              }
+            </div>
+          }
+          <div class="buttons">
+            <button type="button" [disabled]="busy()" (click)="look()">{{ busy() ? 'Looking…' : 'Find a better spot' }}</button>
+          </div>
+          @if (spots(); as found) {
+            @for (spot of found; track $index) {
+              <button
+                type="button"
+                class="spot"
+                (mouseenter)="try(spot)"
+                (mouseleave)="try(null)"
+                (focus)="try(spot)"
+                (blur)="try(null)"
+                (click)="take(spot)"
+              >
+                turned {{ spot.placement.turn }}°: loses {{ pct(spot.lettering) }} of the lettering, takes {{ pct(spot.taken) }}
+              </button>
+            } @empty {
+              <p class="more">No other turn or offset at about equal wear loses less lettering.</p>
+            }
+          }
+        </div>
+      }
+      @for (line of lines(); track line.name) {
+        <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
+      }
+      <uv-mask-list [pass]="pass()" [at]="{ wear: wear.id }" title="Where it wears" empty="Everywhere. Paint to thin it." joins="without" />
+      <div class="block top">
+        <b>Texture</b>
+        <select aria-label="The texture" (change)="setTexture(textures.value)" #textures>
+          @for (asset of assets(); track asset.sha256) {
+            <option [value]="asset.sha256" [selected]="asset.sha256 === wear.picture.sha256">{{ asset.name }}</option>
+          }
+        </select>
+      </div>
+      <uv-placement-dials [pass]="lying()" [sheet]="sheet()" [put]="put" />
+    }
+    @if (shared(); as wear) {
+      <div class="note">
+        The same as the wear of “{{ firstName() }}”: changed there, it changes here.
+        <div class="buttons"><button type="button" (click)="openFirst()">Go to it</button></div>
+      </div>
+      <div class="block pairs">
+        <b>Turn</b>
+        <uv-figure [value]="wear.turn" [digits]="1" [width]="50" label="Turn" (changed)="vary({ turn: wrapped($event) })" />
+        <span>°</span>
+        <b>Across</b>
+        <uv-figure [value]="wear.x" [digits]="1" [width]="50" label="Moved across" (changed)="vary({ x: $event })" />
+        <span>mm</span>
+        <b>Down</b>
+        <uv-figure [value]="wear.y" [digits]="1" [width]="50" label="Moved down" (changed)="vary({ y: $event })" />
+        <span>mm</span>
+      </div>
+    }
+  `,
+  styleUrls: ['./dials-column.scss', './pass-dials.scss', './wear-dials.scss'],
+})
+export class WearDials {
+  readonly wear = input.required<Wear>();
+  readonly pass = input.required<Pass>();
+  readonly sheet = input.required<Sheet>();
+  protected readonly hanging = inject(Hanging);
+  private readonly rendering = inject(Rendering);
+  private readonly store = inject(Store);
+  protected readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+
+  protected readonly amounts = WEAR_SHARES;
+  protected readonly shareDial = SHARE;
+  protected readonly wanted = signal(12);
+  protected readonly busy = signal(false);
+  protected readonly spots = signal<readonly Spot[] | null>(null);
+
+  protected readonly own = computed(() => {
+    const wear = this.wear();
+    return wear.kind === 'texture' ? wear : null;
+  });
+  protected readonly shared = computed(() => {
+    const wear = this.wear();
+    return wear.kind === 'shared' ? wear : null;
+  });
+  private readonly first = computed(() => {
+    const shared = this.shared();
+    return shared ? ([...wearsOf(this.sheet())].find(({ wear }) => wear.id === shared.of) ?? null) : null;
+  });
+  protected readonly firstName = computed(() => this.first()?.pass.name ?? 'a pass that is gone');
+  /** The wear as the pass that its texture would be, for the figures of its place. */
+  protected readonly lying = computed<Pass>(() => {
+    const [pass, wear] = [this.pass(), this.own()];
+    if (!wear) return pass;
+    return { ...pass, source: { kind: 'picture', picture: wear.picture }, placement: wearLies(wear, pass) };
+  });
+
+  private readonly reading = computed(() => this.rendering.worn());
+  protected readonly taken = computed(() => {
+    const reading = this.reading();
+    const sums = reading?.sums.wears[wearName(this.pass().id, this.wear().id)];
+    if (!reading || !sums) return this.wear().on ? 'Reading what it takes…' : 'It is off.';
+    return `Takes ${reading.isTrue ? '' : '≈ '}${percent(sums.there > 0 ? sums.taken / sums.there : 0, 1)} of the ink there.`;
+  });
+  protected readonly pct = (value: number): string => percent(value, 1);
+
+  protected readonly losses = computed(() => {
+    const reading = this.reading();
+    if (!reading) return [];
+    const mark = reading.isTrue ? '' : '≈ ';
+    return Object.entries(reading.sums.lettering).flatMap(([id, { there, taken }]) => {
+      const pass = findPass(this.sheet(), id);
+      if (!pass || there === 0) return [];
+      const held = this.own()?.guards.find((each) => each.pass === id);
+      const worst = this.rendering.letters()[id] ?? null;
+      const lost = taken / there;
+      return [
+        {
+          pass,
+          lost,
+          words: `${mark}${percent(lost, 1)}`,
+          worst,
+          worstWords: worst ? percent(worst.lost) : '',
+          most: held?.most ?? MOST_LOST,
+          ease: held?.ease ?? 0,
+        },
+      ];
+    });
+  });
+
+  protected readonly lines = computed(() => {
+    const [wear, pass, sheet] = [this.own(), this.pass(), this.sheet()];
+    if (!wear) return [];
+    const values = wear as unknown as Readonly<Record<string, unknown>>;
+    return dialLines(`wear ${wear.id}`, WEAR_DIALS, values, { sheet, pass }, (name, value, gesture) =>
+      this.hanging.changeWear(
+        (each) => (name === 'anchor' ? wearPut(each, pass, wearLies(each, pass), value as Anchor) : { ...each, [name]: value }),
+        gesture,
+      ),
+    );
+  });
+
+  protected isAmount(amount: number): boolean {
+    return Math.abs((this.own()?.share ?? 0) - amount) < 0.0005;
+  }
+
+  protected rename(entry: HTMLInputElement): void {
+    const name = entry.value.trim();
+    if (name) this.hanging.changeWear((wear) => ({ ...wear, name }));
+    else entry.value = this.own()?.name ?? '';
+  }
+
+  private async greys(): Promise<Parameters<typeof solvedCut>[0] | null> {
+    return this.rendering.greysOf(this.sheet(), this.pass().id, this.wear().id).catch((error: unknown) => {
+      this.rendering.fail(error);
+      return null;
+    });
+  }
+
+  /** Solves the cut for a share of the texture, on the texture's own tones. */
+  protected async solve(amount: number, gesture: string | null = null): Promise<void> {
+    const found = await this.greys();
+    if (found) this.hanging.changeWear((wear) => ({ ...wear, share: amount, ...solvedCut(found, { ...wear, share: amount }) }), gesture);
+  }
+
+  protected readonly setShare = (amount: unknown, held: boolean): void => void this.solve(amount as number, held ? 'wear share' : null);
+
+  /** Solves for the ink really taken: the share is moved by what the reading says it makes, a few times over. */
+  protected async solveInk(): Promise<void> {
+    const wanted = Math.max(0, Math.min(95, this.wanted())) / 100;
+    const found = await this.greys();
+    const wear = this.own();
+    if (!found || !wear) return;
+    this.busy.set(true);
+    try {
+      let [low, high, amount] = [0, 0.98, Math.min(0.95, wanted)];
+      let changed: TextureWear = wear;
+      for (let n = 0; n < 7; n++) {
+        changed = { ...wear, share: amount, ...solvedCut(found, { ...wear, share: amount }) };
+        const took = await this.rendering.takenBy(this.sheet(), this.pass().id, changed);
+        if (Math.abs(took - wanted) < 0.002) break;
+        if (took < wanted) low = amount;
+        else high = amount;
+        amount = (low + high) / 2;
+      }
+      this.hanging.changeWear(() => changed);
+    } catch (error) {
+      this.rendering.fail(error);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  /** Eases the wear on a type pass, so that it loses no more than that; what it loses now counts with the ease there is. */
+  protected guard({ id }: Pass, lost: number, most: number): void {
+    const limit = Math.max(0, Math.min(1, most));
+    this.hanging.changeWear((wear) => {
+      const now = wear.guards.find((each) => each.pass === id)?.ease ?? 0;
+      const unguarded = now < 1 ? lost / (1 - now) : lost;
+      const others = wear.guards.filter((each) => each.pass !== id);
+      return { ...wear, guards: [...others, { pass: id, most: limit, ease: easeFor(Math.min(1, unguarded), limit) }] };
+    });
+  }
+
+  protected unguard({ id }: Pass): void {
+    this.hanging.changeWear((wear) => ({ ...wear, guards: wear.guards.filter((each) => each.pass !== id) }));
+  }
+
+  protected async look(): Promise<void> {
+    this.busy.set(true);
+    try {
+      this.spots.set(await this.rendering.spotsFor(this.sheet(), this.pass().id, this.wear().id));
+    } catch (error) {
+      this.rendering.fail(error);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  protected try(spot: Spot | null): void {
+    const wear = this.own();
+    this.rendering.trial.set(
+      spot && wear ? this.rendering.withWear(this.sheet(), this.pass().id, { ...wear, placement: spot.placement }) : null,
+    );
+  }
+
+  protected take(spot: Spot): void {
+    this.rendering.trial.set(null);
+    this.spots.set(null);
+    this.put(() => spot.placement);
+  }
+
+  protected setTexture(sha256: string): void {
+    this.hanging.changeWear((wear) => ({ ...wear, picture: { sha256 } }));
+    const amount = this.own()?.share;
+    if (amount !== undefined) setTimeout(() => void this.solve(amount));
+  }
+
+  protected readonly put = (change: (placement: Placement) => Placement): void =>
+    this.hanging.changeWear((wear) => wearPut(wear, this.pass(), change(wearLies(wear, this.pass()))));
+
+  protected vary(change: Partial<SharedWear>): void {
+    this.hanging.changeShared(change);
+  }
+
+  protected openFirst(): void {
+    const first = this.first();
+    if (first) this.hanging.goTo(first.pass.id, { wear: first.wear.id });
+  }
+
+  protected wrapped(turn: number): number {
+    return ((((turn + 180) % 360) + 360) % 360) - 180;
+  }
+}
