@@ -85,7 +85,7 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   await app.register(multipart, { limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
   await app.register(assetsPlugin(assets, jobs, bus));
   await app.register(fontsPlugin(fonts));
-  await app.register(chestPlugin(assets, new RampStore(db), sheets, dispatch, jobs));
+  await app.register(chestPlugin(assets, new RampStore(db), sheets, dispatch));
   await app.register(scannerPlugin(flatbed(scanning), assets, jobs, bus, places.dataDir));
   await app.register(dispatchPlugin(dispatch, sheets, jobs));
   await servePages(app, places.webDir);

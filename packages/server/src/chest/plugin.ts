@@ -1,80 +1,21 @@
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import { freshSource, picturesOf, sourceOfKind, type RampStop } from '@uvrant/core';
-import { DRAWERS, type Asset, type AssetStore, type Drawer } from '../assets/store';
+import { DRAWERS, type AssetStore, type Drawer } from '../assets/store';
 import type { DispatchService } from '../dispatch/service';
 import { AppError } from '../errors';
-import type { JobService } from '../jobs/service';
 import type { SheetService } from '../sheets/service';
 import type { RampStore } from './ramps';
 
-/** Orders that a drawer's pictures can stand in. */
-const SORTS: Readonly<Record<string, (a: Asset, b: Asset) => number>> = {
-  newest: () => 0,
-  name: (a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }),
-  'light first': (a, b) => (b.mean ?? 0) - (a.mean ?? 0),
-  'dark first': (a, b) => (a.mean ?? 1) - (b.mean ?? 1),
-  'most contrast': (a, b) => (b.spread ?? 0) - (a.spread ?? 0),
-  largest: (a, b) => b.width * b.height - a.width * a.height,
-};
-
-const MOST_AT_ONCE = 200;
 const sha256 = Joi.string()
   .pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal')
   .required();
 const inJob = Joi.object({ job: Joi.string().required(), sha256 });
 
-interface Looking {
-  readonly drawer: Drawer;
-  readonly search: string;
-  readonly sort: string;
-  readonly offset: number;
-  readonly limit: number;
-}
-
-/** Every word of a search is found in the name, the tags or what was measured. */
-const matches = (asset: Asset, search: string): boolean => {
-  const ground = asset.mean === null ? '' : asset.mean > 0.5 ? 'light ground' : 'dark ground';
-  const built = `${asset.directional ? 'directional' : ''} ${asset.tileable ? 'tileable' : ''}`;
-  const text = `${asset.name} ${asset.tags.join(' ')} ${ground} ${built}`.toLowerCase();
-  return search
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
-};
-
-/** The plan chest: a job's pictures by drawer, looked through a part at a time; ramps for every job. */
+/** The plan chest: what a job says of its pictures, and ramps for every job. */
 export const chestPlugin =
-  (assets: AssetStore, ramps: RampStore, sheets: SheetService, dispatch: DispatchService, jobs: JobService): FastifyPluginCallback =>
+  (assets: AssetStore, ramps: RampStore, sheets: SheetService, dispatch: DispatchService): FastifyPluginCallback =>
   (app, _, done) => {
-    app.get<{ Params: { job: string }; Querystring: Looking }>(
-      '/api/jobs/:job/chest',
-      {
-        schema: {
-          params: Joi.object({ job: Joi.string().required() }),
-          querystring: Joi.object({
-            drawer: Joi.string()
-              .valid(...DRAWERS)
-              .default('picture'),
-            search: Joi.string().allow('').max(120).default(''),
-            sort: Joi.string()
-              .valid(...Object.keys(SORTS))
-              .default('newest'),
-            offset: Joi.number().integer().min(0).default(0),
-            limit: Joi.number().integer().min(1).max(MOST_AT_ONCE).default(MOST_AT_ONCE),
-          }),
-        },
-      },
-      (request) => {
-        const { job } = request.params;
-        const { drawer, search, sort, offset, limit } = request.query;
-        jobs.need(job);
-        const found = assets.ofJob(job).filter((asset) => asset.drawer === drawer && matches(asset, search.trim()));
-        const sorted = [...found].sort(SORTS[sort]);
-        return { total: found.length, items: sorted.slice(offset, offset + limit) };
-      },
-    );
-
     app.patch<{ Params: { job: string; sha256: string }; Body: { name?: string; drawer?: Drawer; tags?: string[] } }>(
       '/api/jobs/:job/assets/:sha256',
       {

@@ -8,6 +8,7 @@ import { provideCharts } from 'ng2-charts';
 import { BarController, BarElement, CategoryScale, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
 import { routes } from './app.routes';
 import { benchFeature } from './state/bench';
+import { chestFeature } from './state/chest';
 import { dispatchFeature } from './state/dispatch';
 import * as effects from './state/effects';
 import { fontsFeature } from './state/fonts';
@@ -24,6 +25,7 @@ export const appConfig: ApplicationConfig = {
     provideState(benchFeature),
     provideState(dispatchFeature),
     provideState(fontsFeature),
+    provideState(chestFeature),
     provideEffects(effects),
     provideCharts({ registerables: [BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale] }),
     { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },

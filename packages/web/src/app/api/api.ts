@@ -1,8 +1,21 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import { Observable } from 'rxjs';
-import type { Sheet } from '@uvrant/core';
-import type { Asset, Job, JobContents, KeptSheet, OwnFont, SendOut, ServerEvent } from '../state/model';
+import type { RampStop, Sheet } from '@uvrant/core';
+import type {
+  Asset,
+  Drawer,
+  GlassLook,
+  Job,
+  JobContents,
+  KeptRamp,
+  KeptSheet,
+  OwnFont,
+  ScannerDevice,
+  ScanOrder,
+  SendOut,
+  ServerEvent,
+} from '../state/model';
 
 /** What the server said was wrong, in a person's words. */
 export const messageOf = (error: unknown): string => {
@@ -74,11 +87,52 @@ export class Api {
     return `/api/send-outs/${sendOutId}/file`;
   }
 
+  scannerDevices(): Observable<ScannerDevice[]> {
+    return this.http.get<ScannerDevice[]>('/api/scanner/devices');
+  }
+
+  preview(device: string, look: GlassLook): Observable<Blob> {
+    return this.http.post(`/api/scanner/devices/${device}/preview`, look, { responseType: 'blob' });
+  }
+
+  scan(jobId: string, order: ScanOrder): Observable<Asset> {
+    return this.http.post<Asset>(`/api/jobs/${jobId}/scans`, order);
+  }
+
+  cancelScan(scan: string): Observable<void> {
+    return this.http.delete<void>(`/api/scans/${scan}`);
+  }
+
+  changeAsset(jobId: string, sha256: string, change: Partial<Pick<Asset, 'name' | 'drawer' | 'tags'>>): Observable<Asset> {
+    return this.http.patch<Asset>(`/api/jobs/${jobId}/assets/${sha256}`, change);
+  }
+
+  removeAsset(jobId: string, sha256: string): Observable<void> {
+    return this.http.delete<void>(`/api/jobs/${jobId}/assets/${sha256}`);
+  }
+
+  ramps(): Observable<KeptRamp[]> {
+    return this.http.get<KeptRamp[]>('/api/ramps');
+  }
+
+  keepRamp(name: string, stops: readonly RampStop[]): Observable<KeptRamp> {
+    return this.http.post<KeptRamp>('/api/ramps', { name, stops });
+  }
+
+  removeRamp(id: string): Observable<void> {
+    return this.http.delete<void>(`/api/ramps/${id}`);
+  }
+
   /** Sends a picture; tells the share sent, then the asset. Progress needs XMLHttpRequest. */
-  upload(jobId: string, uploadId: string, file: File): Observable<{ readonly sent: number } | { readonly asset: Asset }> {
+  upload(
+    jobId: string,
+    uploadId: string,
+    file: File,
+    drawer: Drawer = 'picture',
+  ): Observable<{ readonly sent: number } | { readonly asset: Asset }> {
     return new Observable((observer) => {
       const request = new XMLHttpRequest();
-      request.open('POST', `/api/jobs/${jobId}/assets?upload=${uploadId}`);
+      request.open('POST', `/api/jobs/${jobId}/assets?upload=${uploadId}&drawer=${drawer}`);
       request.responseType = 'json';
       request.upload.onprogress = (event) => observer.next({ sent: event.total > 0 ? event.loaded / event.total : 0 });
       request.onerror = () => observer.error(new Error('The server does not answer.'));

@@ -9,6 +9,7 @@ import {
   insertPass,
   insertStep,
   MASKS,
+  ownSize,
   placed,
   placeOf,
   rgbOfHex,
@@ -32,7 +33,7 @@ import {
   type TextureWear,
 } from '@uvrant/core';
 import type { Hung, Line } from '../state/bench';
-import type { Asset, KeptSheet } from '../state/model';
+import type { Asset, KeptRamp, KeptSheet } from '../state/model';
 import type { FinderItem } from '../ui/finder';
 import { freshMask } from './hanging';
 import { earlierThan } from './printing-order';
@@ -278,7 +279,16 @@ const whole: readonly Addition[] = [
   },
 ];
 
-const ofPicture = (asset: Asset): Addition => ({
+/** At its own size, or as large as fits into half the sheet where that is larger. */
+const droppedAt = (sheet: Sheet, asset: Asset, { x, y }: { readonly x: number; readonly y: number }): Placement => {
+  const own = ownSize(sheet.size, asset, asset.ppi ?? sheet.ppi);
+  const half = placed({ width: sheet.size.width / 2, height: sheet.size.height / 2 }, asset, 'whole');
+  const { width, height } = own.width > half.width ? half : own;
+  return boxAt(x, y, width, height);
+};
+
+/** A picture as a pass: filling the sheet, or at its own size about a place where it was dropped there. */
+export const ofPicture = (asset: Asset, at: { readonly x: number; readonly y: number } | null = null): Addition => ({
   id: `picture-${asset.sha256.slice(0, 16)}`,
   title: asset.name.replace(/\.[^.]*$/, ''),
   note: `Picture, ${asset.width} × ${asset.height} px.`,
@@ -289,10 +299,20 @@ const ofPicture = (asset: Asset): Addition => ({
     passOf(
       asset.name.replace(/\.[^.]*$/, ''),
       { kind: 'picture', picture: { sha256: asset.sha256 } },
-      placed(sheet.size, asset, 'fill'),
+      at ? droppedAt(sheet, asset, at) : placed(sheet.size, asset, 'fill'),
       sheet.passes.length === 0 ? NORMAL : { ...chosenLay(0.5, isDark(sheet) ? 0 : 1) },
     ),
   ),
+});
+
+/** A ramp out of the plan chest. */
+export const ofRamp = ({ id, name, stops }: KeptRamp): Addition => ({
+  id: `ramp-${id}`,
+  title: name,
+  note: 'A ramp put by.',
+  words: 'ramp gradient colours',
+  group: 'Flats, shapes and frames',
+  add: ofPass((sheet) => passOf(name, freshSource('ramp', { stops }), wholeSheet(sheet.size))),
 });
 
 const ofSheet = ({ id, document }: KeptSheet): Addition => ({
@@ -348,7 +368,7 @@ const onPass =
   };
 
 const WEAR_GROUP = 'Wear of this pass';
-const wears = (asset: Asset): Addition => ({
+export const wearFrom = (asset: Asset): Addition => ({
   id: `wear-${asset.sha256.slice(0, 16)}`,
   title: `Wear: ${asset.name.replace(/\.[^.]*$/, '')}`,
   note: 'Takes ink away by this texture’s light and dark.',
@@ -422,8 +442,8 @@ const lightMasks = (sheet: Sheet, at: Line, assets: readonly Asset[]): Addition[
 export const additionsAt = (sheet: Sheet, at: Line, assets: readonly Asset[], otherSheets: readonly KeptSheet[]): Addition[] => [
   ...(at.pass === null
     ? []
-    : [...STEPS.map(ofStep), ...masks, ...lightMasks(sheet, at, assets), ...assets.map(wears), ...sharedWears(sheet, at)]),
-  ...assets.map(ofPicture),
+    : [...STEPS.map(ofStep), ...masks, ...lightMasks(sheet, at, assets), ...assets.map(wearFrom), ...sharedWears(sheet, at)]),
+  ...assets.map((asset) => ofPicture(asset)),
   ...TYPE,
   ...flats,
   ...shapes,

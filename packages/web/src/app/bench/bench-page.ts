@@ -1,10 +1,15 @@
 import { Component, HostListener, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { passesOf } from '@uvrant/core';
+import { passesOf, placed } from '@uvrant/core';
+import { Chest, rampOf } from '../chest/chest';
+import { DRAGGED } from '../chest/looking';
 import { BenchActions, benchFeature } from '../state/bench';
 import { DispatchActions } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
+import type { Asset, KeptRamp } from '../state/model';
+import { Adding } from './adding';
+import { ofPicture, ofRamp, wearFrom } from './additions';
 import { DialsColumn } from './dials-column';
 import { Editing } from './editing';
 import { Hanging } from './hanging';
@@ -24,14 +29,28 @@ const isTyping = (target: EventTarget | null): boolean =>
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
-  providers: [Rendering, Editing, TicketEdits, Hanging],
+  imports: [Chest, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
+  providers: [Rendering, Editing, TicketEdits, Hanging, Adding],
   template: `
     @if (sheetDocument(); as document) {
-      <div class="left">
+      <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
         <uv-ticket />
+        <button type="button" class="chest" [attr.aria-expanded]="chest()" (click)="chest.set(!chest())">Plan chest and scanner</button>
         <uv-send-out-bar [sheetId]="sheet()" [jobId]="job()" />
       </div>
+      @if (chest()) {
+        <uv-chest
+          [jobId]="job()"
+          [canWear]="chosenPass() !== null"
+          [canReplace]="canReplace()"
+          [rampToKeep]="chosenRamp()"
+          (closed)="chest.set(false)"
+          (lay)="layPicture($event)"
+          (wear)="wearPass($event)"
+          (replace)="replacePicture($event)"
+          (layRamp)="layRamp($event)"
+        />
+      }
       <uv-table
         [sheet]="document"
         [pass]="originalOf()"
@@ -40,8 +59,11 @@ const isTyping = (target: EventTarget | null): boolean =>
         [(wipe)]="wipe"
         (pointed)="under.set($event)"
         (statusChanged)="status.set($event)"
+        (dropped)="layPicture($event.sha256, $event)"
       />
-      <uv-dials />
+      @if (!chest()) {
+        <uv-dials />
+      }
       <uv-slug [sheet]="document" [status]="status()" [under]="under()" />
     } @else if (problem()) {
       <div class="state" role="alert">
@@ -59,9 +81,21 @@ const isTyping = (target: EventTarget | null): boolean =>
       grid-template: minmax(0, 1fr) 30px / 318px minmax(0, 1fr) 296px;
       height: 100%;
     }
+    :host:has(uv-chest) {
+      grid-template-columns: 318px 360px minmax(0, 1fr);
+    }
+    .chest {
+      padding: 8px 12px;
+      border-top: var(--rule);
+      border-right: var(--rule);
+      background: var(--form);
+      color: var(--cobalt);
+      font-weight: 640;
+      text-align: left;
+    }
     .left {
       display: grid;
-      grid-template-rows: minmax(0, 1fr) auto;
+      grid-template-rows: minmax(0, 1fr) auto auto;
       min-height: 0;
     }
     uv-slug {
@@ -104,6 +138,11 @@ export class BenchPage {
     return this.refused() ?? (absent ? 'It is not in this job; it may have been made on another server.' : null);
   });
 
+  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly adding = inject(Adding);
+  private readonly editing = inject(Editing);
+
+  protected readonly chest = signal(false);
   protected readonly held = signal(false);
   protected readonly space = signal(false);
   protected readonly wipe = signal<number | null>(null);
@@ -123,6 +162,58 @@ export class BenchPage {
       const kept = this.contents()?.sheets.find((each) => each.id === this.sheet());
       if (kept && untracked(this.laidOut) !== kept.id) this.store.dispatch(BenchActions.sheetLaidOut({ sheet: kept }));
     });
+  }
+
+  protected readonly chosenPass = this.store.selectSignal(benchFeature.selectChosenPass);
+  protected readonly canReplace = computed(() => this.hanging.wear()?.kind === 'texture' || this.chosenPass()?.source.kind === 'picture');
+  protected readonly chosenRamp = computed(() => {
+    const pass = this.chosenPass();
+    return pass ? rampOf(pass.source) : null;
+  });
+
+  private asset(which: Asset | string): Asset | undefined {
+    return typeof which === 'string' ? this.assets().find(({ sha256 }) => sha256 === which) : which;
+  }
+
+  /** A picture out of the chest: filling the sheet, or where it was dropped. */
+  protected layPicture(which: Asset | string, at: { readonly x: number; readonly y: number } | null = null): void {
+    const asset = this.asset(which);
+    if (asset) void this.adding.take(ofPicture(asset, at));
+  }
+
+  protected wearPass(asset: Asset): void {
+    void this.adding.take(wearFrom(asset));
+    this.chest.set(false);
+  }
+
+  protected layRamp(ramp: KeptRamp): void {
+    void this.adding.take(ofRamp(ramp));
+  }
+
+  /** Another picture in place of the chosen pass's, or of the open wear's texture; all that hangs on it stays. */
+  protected replacePicture({ sha256, width, height }: Asset): void {
+    const pass = this.chosenPass();
+    if (this.hanging.wear()) return this.hanging.changeWear((wear) => ({ ...wear, picture: { sha256 } }));
+    if (pass?.source.kind !== 'picture') return;
+    const { placement } = pass;
+    const { fit, beyond } = placement;
+    const sheet = this.document();
+    const lies =
+      fit !== 'free' && sheet
+        ? placed(sheet.size, { width, height }, fit, beyond)
+        : { ...placement, height: (placement.width * height) / width };
+    this.editing.pass(pass.id, (each) => ({ ...each, source: { kind: 'picture', picture: { sha256 } }, placement: lies }));
+  }
+
+  protected overTicket(event: DragEvent): void {
+    if (event.dataTransfer?.types.includes(DRAGGED)) event.preventDefault();
+  }
+
+  protected dropOnTicket(event: DragEvent): void {
+    const sha256 = event.dataTransfer?.getData(DRAGGED);
+    if (!sha256) return;
+    event.preventDefault();
+    this.layPicture(sha256);
   }
 
   @HostListener('document:keydown', ['$event'])
@@ -149,6 +240,9 @@ export class BenchPage {
       case ',':
       case '.':
         this.movePeel(event.key === ',' ? -1 : 1);
+        break;
+      case 'c':
+        this.chest.update((open) => !open);
         break;
       case 'a':
         this.ticket()?.adding.set(true);

@@ -4,6 +4,7 @@ import { Engine, TaskCancelled } from '../engine/engine';
 import {
   findPass,
   passesOf,
+  picturesOf,
   pixelsOf,
   printedSheets,
   wearName,
@@ -80,7 +81,10 @@ export class Rendering {
     const [id, document] = [this.id(), this.document()];
     const kept = this.sheets();
     const others = printedSheets(sheet, (each) => (each === id ? (document ?? undefined) : kept.find((one) => one.id === each)?.document));
-    return this.engine.open(sheet, this.assets(), Object.fromEntries(others));
+    // Of thousands of pictures in the chest only those that are printed go to the workers.
+    const printed = new Set([sheet, ...others.values()].flatMap(picturesOf).map(({ sha256 }) => sha256));
+    const infos = this.assets().filter(({ sha256 }) => printed.has(sha256));
+    return this.engine.open(sheet, infos, Object.fromEntries(others));
   }
 
   /** How a picture pass of a sheet that is only tried would go down over what lies beneath it. */

@@ -15,6 +15,7 @@ import {
 } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { hueOf, trueScale, type Sheet } from '@uvrant/core';
+import { DRAGGED } from '../chest/looking';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { BareMask, Task, TilePlace } from '../engine/protocol';
 import { BenchActions, benchFeature } from '../state/bench';
@@ -79,6 +80,8 @@ export interface UnderPointer {
       (pointercancel)="release(null)"
       (pointerleave)="pointed.emit(null)"
       (wheel)="wheel($event)"
+      (dragover)="dragOver($event)"
+      (drop)="drop($event)"
       #bed
     >
       <canvas #canvas></canvas>
@@ -139,6 +142,8 @@ export class Table {
   /** Where the wipe stands, as a share of the sheet's width; null without one. */
   readonly wipe = model<number | null>(null);
   readonly pointed = output<UnderPointer | null>();
+  /** A picture of the plan chest dropped on a place of the sheet, mm. */
+  readonly dropped = output<{ readonly sha256: string; readonly x: number; readonly y: number }>();
   readonly statusChanged = output<{ readonly isTrue: boolean; readonly scale: number }>();
 
   protected readonly lengths = inject(Lengths);
@@ -383,9 +388,12 @@ export class Table {
     context.fillStyle = this.sheet().stock.colour;
     context.fillRect(view.x, view.y, width, height);
     if (!this.held() && !this.rendering.picking()) {
-      context.globalAlpha = this.fades() ? FADED : 1;
       this.print.draw(context, view, size, this.density);
-      context.globalAlpha = 1;
+      if (this.fades()) {
+        context.globalAlpha = 1 - FADED;
+        context.fillRect(view.x, view.y, width, height);
+        context.globalAlpha = 1;
+      }
       this.drawHatched(context, view, width, height, this.rendering.bare());
       this.drawPlane(context, view, width, height);
     }
@@ -482,6 +490,18 @@ export class Table {
     const hex = (v: number): string => Math.round(v).toString(16).padStart(2, '0');
     const colour = `#${hex(value[0])}${hex(value[1])}${hex(value[2])}`;
     this.hanging.changeMask((mask) => (mask.kind === 'pick' ? { ...mask, samples: [...mask.samples, { x, y, colour }] } : mask));
+  }
+
+  protected dragOver(event: DragEvent): void {
+    if (event.dataTransfer?.types.includes(DRAGGED)) event.preventDefault();
+  }
+
+  protected drop(event: DragEvent): void {
+    const sha256 = event.dataTransfer?.getData(DRAGGED);
+    if (!sha256) return;
+    event.preventDefault();
+    const { x, y } = this.onSheet(this.pointOf(event));
+    this.dropped.emit({ sha256, x: x / this.perMm(), y: y / this.perMm() });
   }
 
   protected press(event: PointerEvent): void {

@@ -268,7 +268,8 @@ export class Ticket {
 
   protected isHungOpen(pass: string, { hung }: HungLine): boolean {
     const line = this.line();
-    return line.pass === pass && line.step === null && line.hung?.wear === hung.wear && line.hung?.mask === hung.mask;
+    const isThere = hung.wear === undefined ? line.hung?.mask === hung.mask : true;
+    return line.pass === pass && line.step === null && line.hung != null && line.hung.wear === hung.wear && isThere;
   }
 
   protected setHung(pass: Pass, { hung }: HungLine, on: boolean): void {

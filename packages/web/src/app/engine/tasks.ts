@@ -6,6 +6,7 @@ import {
   compile,
   compileAnalysis,
   convertNode,
+  coverageNode,
   draftScale,
   findPass,
   fontsOf,
@@ -17,6 +18,7 @@ import {
   overlap,
   peeled,
   plan,
+  productNode,
   rendered,
   renderBytes,
   renderReduced,
@@ -248,7 +250,9 @@ const PLANE_SIDE = 1100;
 
 const plane = (open: OpenSheet, of: 'mask' | 'wear', name: string): PlannedTask<BareMask> => {
   const graph = open.draft(halvingsFor(open.sheet, PLANE_SIDE));
-  const node = of === 'mask' ? graph.masks.get(name) : graph.wears.get(name)?.taken;
+  const wearing = of === 'wear' ? graph.wears.get(name) : undefined;
+  // What a wear takes is shown where there is something to be taken.
+  const node = wearing ? productNode([wearing.taken, coverageNode(wearing.from)]) : graph.masks.get(name);
   const { region } = graph;
   return {
     wants: (work) => (node ? plan(node, region, work) : []),

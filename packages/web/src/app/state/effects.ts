@@ -7,6 +7,7 @@ import { catchError, concatMap, debounceTime, exhaustMap, filter, map, merge, me
 import type { Sheet } from '@uvrant/core';
 import { Api, messageOf, staleSheetOf } from '../api/api';
 import { BenchActions, benchFeature } from './bench';
+import { ChestActions } from './chest';
 import { DispatchActions } from './dispatch';
 import { FontActions } from './fonts';
 import { JobActions } from './jobs';
@@ -83,8 +84,8 @@ export const sendPicture = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
       ofType(JobActions.pictureDropped),
-      mergeMap(({ jobId, id, file }) =>
-        api.upload(jobId, id, file).pipe(
+      mergeMap(({ jobId, id, file, drawer }) =>
+        api.upload(jobId, id, file, drawer).pipe(
           map((step) =>
             'asset' in step ? JobActions.pictureTakenIn({ id, asset: step.asset }) : JobActions.pictureSent({ id, share: step.sent }),
           ),
@@ -269,8 +270,98 @@ export const hearServer = createEffect(
       switchMap(() => api.events()),
       mergeMap((event) => {
         if (event.topic === 'ingest') return of(JobActions.pictureRead({ id: event.upload, share: event.share }));
+        if (event.topic === 'scan') return of(ChestActions.scanMovedOn(event));
         return of(DispatchActions.sendOutMovedOn(event));
       }),
+    ),
+  { functional: true },
+);
+
+export const listChest = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(ChestActions.chestOpened),
+      exhaustMap(() =>
+        merge(
+          api.scannerDevices().pipe(map((devices) => ChestActions.devicesListed({ devices }))),
+          api.ramps().pipe(map((ramps) => ChestActions.rampsListed({ ramps }))),
+        ).pipe(catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) })))),
+      ),
+    ),
+  { functional: true },
+);
+
+export const changePicture = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.pictureChanged),
+      concatMap(({ jobId, sha256, change }) =>
+        api.changeAsset(jobId, sha256, change).pipe(
+          map((asset) => JobActions.pictureKnown({ asset })),
+          catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const removePicture = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.pictureRemovalWanted),
+      concatMap(({ jobId, sha256 }) =>
+        api.removeAsset(jobId, sha256).pipe(
+          map(() => JobActions.pictureRemoved({ sha256 })),
+          catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const scan = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(ChestActions.scanWanted),
+      mergeMap(({ jobId, order }) =>
+        api.scan(jobId, order).pipe(
+          mergeMap((asset) => of(JobActions.pictureTakenIn({ id: order.scan, asset }), ChestActions.scanEnded({ scan: order.scan }))),
+          catchError((error: unknown) =>
+            of(ChestActions.scanEnded({ scan: order.scan }), ChestActions.chestRefused({ message: messageOf(error) })),
+          ),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const callOffScan = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(ChestActions.scanCalledOff),
+      mergeMap(({ scan: id }) =>
+        api.cancelScan(id).pipe(
+          map(() => ChestActions.scanEnded({ scan: id })),
+          catchError(() => of(ChestActions.scanEnded({ scan: id }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const keepRamp = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(ChestActions.rampPutBy, ChestActions.rampTakenAway),
+      concatMap((action) =>
+        (action.type === ChestActions.rampPutBy.type
+          ? api.keepRamp(action.name, action.stops).pipe(switchMap(() => api.ramps()))
+          : api.removeRamp(action.id).pipe(switchMap(() => api.ramps()))
+        ).pipe(
+          map((ramps) => ChestActions.rampsListed({ ramps })),
+          catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) }))),
+        ),
+      ),
     ),
   { functional: true },
 );

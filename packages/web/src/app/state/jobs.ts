@@ -1,6 +1,6 @@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { Sheet } from '@uvrant/core';
-import type { Asset, Job, JobContents, KeptSheet, Upload } from './model';
+import type { Asset, Drawer, Job, JobContents, KeptSheet, Upload } from './model';
 
 export const JobActions = createActionGroup({
   source: 'Job',
@@ -13,12 +13,17 @@ export const JobActions = createActionGroup({
     'new job wanted': props<{ name: string }>(),
     'job created': props<{ job: Job }>(),
     'job renamed': props<{ id: string; name: string }>(),
-    'picture dropped': props<{ jobId: string; id: string; file: File }>(),
+    'picture dropped': props<{ jobId: string; id: string; file: File; drawer?: Drawer }>(),
     'picture sent': props<{ id: string; share: number }>(),
     'picture read': props<{ id: string; share: number }>(),
     'picture taken in': props<{ id: string; asset: Asset }>(),
     'picture refused': props<{ id: string; message: string }>(),
     'upload dismissed': props<{ id: string }>(),
+    /** What the job says of a picture: its name, drawer, tags. */
+    'picture changed': props<{ jobId: string; sha256: string; change: Partial<Pick<Asset, 'name' | 'drawer' | 'tags'>> }>(),
+    'picture known': props<{ asset: Asset }>(),
+    'picture removal wanted': props<{ jobId: string; sha256: string }>(),
+    'picture removed': props<{ sha256: string }>(),
     'sheet wanted': props<{ jobId: string; document: Sheet }>(),
     'sheet created': props<{ sheet: KeptSheet }>(),
     'sheet saved': props<{ sheet: KeptSheet }>(),
@@ -50,6 +55,9 @@ const withSheet = (state: JobsState, sheet: KeptSheet): JobsState => {
   const sheets = known ? contents.sheets.map((each) => (each.id === sheet.id ? sheet : each)) : [...contents.sheets, sheet];
   return { ...state, contents: { ...contents, sheets } };
 };
+
+const withAssets = (state: JobsState, change: (assets: readonly Asset[]) => readonly Asset[]): JobsState =>
+  state.contents ? { ...state, contents: { ...state.contents, assets: change(state.contents.assets) } } : state;
 
 /** The job as it was read, with pictures that came in while it was being read. */
 const withKnown = (read: JobContents, known: JobContents | null): JobContents => {
@@ -93,6 +101,10 @@ export const jobsFeature = createFeature({
       const assets = [asset, ...contents.assets.filter((each) => each.sha256 !== asset.sha256)];
       return { ...state, uploads, contents: { ...contents, assets }, latest: asset.sha256 };
     }),
+    on(JobActions.pictureKnown, (state, { asset }) =>
+      withAssets(state, (assets) => assets.map((each) => (each.sha256 === asset.sha256 ? asset : each))),
+    ),
+    on(JobActions.pictureRemoved, (state, { sha256 }) => withAssets(state, (assets) => assets.filter((each) => each.sha256 !== sha256))),
     on(JobActions.sheetCreated, JobActions.sheetSaved, (state, { sheet }) => withSheet(state, sheet)),
   ),
   extraSelectors: ({ selectContents }) => ({

@@ -1,4 +1,4 @@
-import type { Sheet, SourceInfo } from '@uvrant/core';
+import type { RampStop, Sheet, SourceInfo } from '@uvrant/core';
 
 /** What the server keeps, as it sends it. */
 export interface Job {
@@ -21,6 +21,44 @@ export interface Asset extends SourceInfo {
   readonly format: string;
   readonly bytes: number;
   readonly ppi: number | null;
+  readonly drawer: Drawer;
+  readonly tags: readonly string[];
+  readonly mean: number | null;
+  readonly spread: number | null;
+  readonly directional: boolean | null;
+  readonly tileable: boolean | null;
+}
+
+export type Drawer = 'picture' | 'texture' | 'frame';
+
+/** A ramp put by in the plan chest. */
+export interface KeptRamp {
+  readonly id: string;
+  readonly name: string;
+  readonly stops: readonly RampStop[];
+}
+
+export interface ScannerDevice {
+  readonly id: string;
+  readonly name: string;
+  readonly glass: { readonly width: number; readonly height: number };
+  readonly ppi: { readonly min: number; readonly max: number };
+  readonly things: readonly { readonly name: string; readonly title: string; readonly note: string }[];
+}
+
+/** How the glass is looked at, and what lies on it. */
+export interface GlassLook {
+  readonly glass: { readonly surface: string; readonly seed: number; readonly tiles: boolean };
+  readonly colour: boolean;
+  readonly exposure: number;
+}
+
+export interface ScanOrder extends GlassLook {
+  readonly scan: string;
+  readonly device: string;
+  readonly name: string;
+  readonly ppi: number;
+  readonly area: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
 }
 
 /** A font of the person's own. */
@@ -55,6 +93,7 @@ export interface SendOut {
 
 export type ServerEvent =
   | { readonly topic: 'ingest'; readonly upload: string; readonly share: number }
+  | { readonly topic: 'scan'; readonly scan: string; readonly share: number }
   | { readonly topic: 'send-out'; readonly id: string; readonly jobId: string; readonly state: SendOut['state']; readonly share: number };
 
 /** A picture on its way: sent to the server, then read there. */

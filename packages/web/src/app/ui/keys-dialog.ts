@@ -11,6 +11,7 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['E, held', 'strokes take away'],
   ['T', 'see through the print while a wear is placed'],
   ['Enter, Escape', 'close an outline, leave it'],
+  ['C', 'the plan chest and the scanner'],
   ['A', 'add a pass or step behind the chosen line'],
   ['D', 'duplicate the chosen pass or step'],
   ['G, Shift G', 'group the chosen passes, ungroup'],

@@ -1,0 +1,306 @@
+import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { freshSource, rgbOfHex, SHIPPED_FONTS, type ColourRef, type RampStop } from '@uvrant/core';
+import { ChestActions, chestFeature } from '../state/chest';
+import { FontActions, fontsFeature } from '../state/fonts';
+import { JobActions, jobsFeature } from '../state/jobs';
+import type { Asset, Drawer, KeptRamp } from '../state/model';
+import { Uploads } from '../jobs/uploads';
+import { DRAGGED, lookedThrough, measuresInWords, SORTS, type Sort } from './looking';
+import { ScannerBed } from './scanner';
+
+const TABS = ['pictures', 'textures', 'frames', 'ramps', 'fonts', 'scanner'] as const;
+type Tab = (typeof TABS)[number];
+const DRAWER_OF: Partial<Record<Tab, Drawer>> = { pictures: 'picture', textures: 'texture', frames: 'frame' };
+const ROW_PX = 76;
+
+/** The plan chest: drawers of pictures, textures, frames, ramps and fonts, and the scanner. */
+@Component({
+  selector: 'uv-chest',
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, ScannerBed, Uploads],
+  template: `
+    <header>
+      <h2>Plan chest</h2>
+      <button type="button" aria-label="Close the plan chest" (click)="closed.emit()">×</button>
+    </header>
+    <div class="tabs" role="tablist" aria-label="Drawers">
+      @for (each of tabs; track each) {
+        <button type="button" role="tab" [attr.aria-selected]="tab() === each" (click)="show(each)">{{ each }}</button>
+      }
+    </div>
+    @if (problem(); as problem) {
+      <p class="uv-warn" role="alert">
+        {{ problem }}
+        <button type="button" (click)="read()">Close</button>
+      </p>
+    }
+    @if (drawer(); as drawer) {
+      <div class="asked">
+        <input
+          aria-label="Search this drawer"
+          placeholder="Search by name, tag, ground…"
+          [value]="search()"
+          (input)="search.set(words.value)"
+          #words
+        />
+        <select aria-label="Sort by" (change)="sort.set(asSort(sorts.value))" #sorts>
+          @for (each of orders; track each) {
+            <option [value]="each" [selected]="each === sort()">{{ each }}</option>
+          }
+        </select>
+      </div>
+      <uv-uploads />
+      <cdk-virtual-scroll-viewport class="list" [itemSize]="rowPx" role="list" [attr.aria-label]="'Drawer of ' + tab()">
+        <div
+          *cdkVirtualFor="let asset of found(); trackBy: bySha"
+          class="item"
+          role="listitem"
+          draggable="true"
+          [class.uv-hatched]="open() === asset.sha256"
+          (dragstart)="drag($event, asset)"
+        >
+          <button type="button" class="face" [attr.aria-expanded]="open() === asset.sha256" (click)="toggle(asset)">
+            <img [src]="'/api/assets/' + asset.sha256 + '/thumbnail'" alt="" loading="lazy" draggable="false" (error)="blank($event)" />
+            <span>
+              <b>{{ asset.name }}</b>
+              <small>{{ asset.width }} × {{ asset.height }} px{{ tagsOf(asset) }}</small>
+              <small>{{ measures(asset) }}</small>
+            </span>
+          </button>
+        </div>
+      </cdk-virtual-scroll-viewport>
+      @if (found().length === 0) {
+        <p class="none">{{ search() ? 'Nothing here answers to that.' : emptyWords() }}</p>
+      }
+      @if (chosen(); as asset) {
+        <div class="about">
+          <div class="doing" role="group" [attr.aria-label]="asset.name">
+            <button type="button" (click)="lay.emit(asset)">Lay on the sheet</button>
+            @if (canWear()) {
+              <button type="button" (click)="wear.emit(asset)">Wear the chosen pass</button>
+            }
+            @if (canReplace()) {
+              <button type="button" (click)="replace.emit(asset)">Put in place of the chosen</button>
+            }
+            <button type="button" (click)="remove(asset)">Remove</button>
+          </div>
+          <label>
+            Name
+            <input [value]="asset.name" maxlength="200" (change)="rename(asset, name)" #name />
+          </label>
+          <label>
+            Tags
+            <input [value]="asset.tags.join(', ')" placeholder="words, with commas" (change)="tag(asset, tags.value)" #tags />
+          </label>
+          <label>
+            Drawer
+            <select (change)="move(asset, drawers.value)" #drawers>
+              @for (each of pictureTabs; track each) {
+                <option [value]="each" [selected]="each === tab()">{{ each }}</option>
+              }
+            </select>
+          </label>
+        </div>
+      }
+      <label class="uv-button file">
+        Add pictures…
+        <input
+          class="uv-visually-hidden"
+          type="file"
+          multiple
+          accept="image/png,image/jpeg,image/tiff,image/webp"
+          (change)="take(files)"
+          #files
+        />
+      </label>
+    } @else if (tab() === 'ramps') {
+      <div class="list">
+        @for (ramp of ramps(); track ramp.id) {
+          <div class="ramp">
+            <span class="band" [style.background]="band(ramp)"></span>
+            <b>{{ ramp.name }}</b>
+            <button type="button" (click)="layRamp.emit(ramp)">Lay on the sheet</button>
+            <button type="button" (click)="dropRamp(ramp)">Remove</button>
+          </div>
+        } @empty {
+          <p class="none">No ramps yet. Choose a pass that is a ramp and put it by.</p>
+        }
+      </div>
+      @if (rampToKeep(); as stops) {
+        <form class="asked" (submit)="keep($event, named, stops)">
+          <input aria-label="Name of the ramp" placeholder="Name of the chosen pass’s ramp" maxlength="120" #named />
+          <button type="submit" class="uv-button">Put it by</button>
+        </form>
+      }
+    } @else if (tab() === 'fonts') {
+      <ul class="list fonts">
+        @for (font of fonts(); track font.name) {
+          <li>
+            <b>{{ font.name }}</b>
+            <small>{{ font.note }}</small>
+          </li>
+        }
+      </ul>
+      <label class="uv-button file">
+        Add a font…
+        <input class="uv-visually-hidden" type="file" accept=".ttf,.otf,.woff" (change)="takeFont(fontFile)" #fontFile />
+      </label>
+      @if (fontProblem(); as problem) {
+        <p class="uv-warn" role="alert">{{ problem }}</p>
+      }
+    } @else {
+      <uv-scanner [jobId]="jobId()" />
+    }
+  `,
+  styleUrl: './chest.scss',
+})
+export class Chest {
+  readonly jobId = input.required<string>();
+  /** What the chosen pass would let be done with a picture. */
+  readonly canWear = input(false);
+  readonly canReplace = input(false);
+  /** The chosen pass's ramp, where it is one. */
+  readonly rampToKeep = input<readonly RampStop[] | null>(null);
+  readonly closed = output<void>();
+  readonly lay = output<Asset>();
+  readonly wear = output<Asset>();
+  readonly replace = output<Asset>();
+  readonly layRamp = output<KeptRamp>();
+
+  private readonly store = inject(Store);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly ownFonts = this.store.selectSignal(fontsFeature.selectOwn);
+  protected readonly fontProblem = this.store.selectSignal(fontsFeature.selectProblem);
+  protected readonly ramps = this.store.selectSignal(chestFeature.selectRamps);
+  protected readonly problem = this.store.selectSignal(chestFeature.selectProblem);
+
+  protected readonly tabs = TABS;
+  protected readonly pictureTabs = TABS.filter((tab) => DRAWER_OF[tab]);
+  protected readonly orders = SORTS;
+  protected readonly rowPx = ROW_PX;
+  protected readonly tab = signal<Tab>('textures');
+  protected readonly search = signal('');
+  protected readonly sort = signal<Sort>('newest');
+  protected readonly open = signal<string | null>(null);
+
+  protected readonly drawer = computed(() => DRAWER_OF[this.tab()] ?? null);
+  protected readonly found = computed(() => {
+    const drawer = this.drawer();
+    return drawer ? lookedThrough(this.assets(), drawer, this.search(), this.sort()) : [];
+  });
+  protected readonly chosen = computed(() => this.found().find(({ sha256 }) => sha256 === this.open()) ?? null);
+  protected readonly fonts = computed(() => [
+    ...SHIPPED_FONTS.map(({ name, role, licence }) => ({ name, note: `${role}; ${licence}` })),
+    ...this.ownFonts().map(({ name }) => ({ name, note: 'your own' })),
+  ]);
+  protected readonly emptyWords = computed(() =>
+    this.tab() === 'textures' ? 'No textures yet: scan some, or add pictures of worn surfaces.' : `No ${this.tab()} yet.`,
+  );
+
+  protected readonly measures = measuresInWords;
+  protected readonly bySha = (_: number, { sha256 }: Asset): string => sha256;
+
+  constructor() {
+    this.store.dispatch(ChestActions.chestOpened());
+    this.store.dispatch(FontActions.fontsWanted());
+  }
+
+  protected show(tab: Tab): void {
+    this.tab.set(tab);
+    this.open.set(null);
+  }
+
+  protected asSort(text: string): Sort {
+    return SORTS.find((each) => each === text) ?? 'newest';
+  }
+
+  protected tagsOf({ tags }: Asset): string {
+    return tags.length > 0 ? `, ${tags.join(', ')}` : '';
+  }
+
+  protected toggle({ sha256 }: Asset): void {
+    this.open.update((open) => (open === sha256 ? null : sha256));
+  }
+
+  protected drag(event: DragEvent, { sha256 }: Asset): void {
+    event.dataTransfer?.setData(DRAGGED, sha256);
+    if (event.dataTransfer) event.dataTransfer.effectAllowed = 'copy';
+  }
+
+  /** A picture from before there were thumbnails. */
+  protected blank(event: Event): void {
+    (event.target as HTMLElement).style.visibility = 'hidden';
+  }
+
+  private change(sha256: string, change: Partial<Pick<Asset, 'name' | 'drawer' | 'tags'>>): void {
+    this.store.dispatch(JobActions.pictureChanged({ jobId: this.jobId(), sha256, change }));
+  }
+
+  protected rename({ sha256, name }: Asset, entry: HTMLInputElement): void {
+    const wanted = entry.value.trim();
+    if (wanted) this.change(sha256, { name: wanted });
+    else entry.value = name;
+  }
+
+  protected tag({ sha256 }: Asset, text: string): void {
+    const tags = text.split(',').flatMap((tag) => tag.trim().slice(0, 40) || []);
+    this.change(sha256, { tags: tags.slice(0, 24) });
+  }
+
+  protected move({ sha256 }: Asset, tab: string): void {
+    const drawer = DRAWER_OF[tab as Tab];
+    if (drawer) this.change(sha256, { drawer });
+  }
+
+  protected remove({ sha256 }: Asset): void {
+    this.read();
+    this.store.dispatch(JobActions.pictureRemovalWanted({ jobId: this.jobId(), sha256 }));
+  }
+
+  protected read(): void {
+    this.store.dispatch(ChestActions.refusalRead());
+  }
+
+  protected take(entry: HTMLInputElement): void {
+    const drawer = this.drawer() ?? 'picture';
+    for (const file of entry.files ?? []) {
+      this.store.dispatch(JobActions.pictureDropped({ jobId: this.jobId(), id: crypto.randomUUID(), file, drawer }));
+    }
+    entry.value = '';
+  }
+
+  protected takeFont(entry: HTMLInputElement): void {
+    for (const file of entry.files ?? []) this.store.dispatch(FontActions.fontDropped({ file }));
+    entry.value = '';
+  }
+
+  protected keep(event: Event, entry: HTMLInputElement, stops: readonly RampStop[]): void {
+    event.preventDefault();
+    const name = entry.value.trim();
+    if (name) this.store.dispatch(ChestActions.rampPutBy({ name, stops }));
+    entry.value = '';
+  }
+
+  protected dropRamp({ id }: KeptRamp): void {
+    this.store.dispatch(ChestActions.rampTakenAway({ id }));
+  }
+
+  protected band({ stops }: KeptRamp): string {
+    return `linear-gradient(90deg, ${stops.map(({ at, colour, strength }) => `${cssOf(colour, strength)} ${100 * at}%`).join(', ')})`;
+  }
+}
+
+/** A stop's colour on the page; an ink of a sheet is shown dark, for a ramp in the chest has no sheet. */
+const cssOf = (colour: ColourRef, strength: number): string => {
+  const [r, g, b] = rgbOfHex('srgb' in colour ? colour.srgb : '#1e1c1e').map((v) => Math.round((v * 255) / 16384)) as [
+    number,
+    number,
+    number,
+  ];
+  return `rgb(${r} ${g} ${b} / ${strength})`;
+};
+
+/** The ramp of a source, or null. */
+export const rampOf = (source: { readonly kind: string }): readonly RampStop[] | null =>
+  source.kind === 'ramp' ? (source as ReturnType<typeof freshSource<'ramp'>>).stops : null;
