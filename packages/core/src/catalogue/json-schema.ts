@@ -162,7 +162,7 @@ export const sheetJsonSchema = (): Json => ({
       ),
       allOf: MASKS.map(({ kind, dials }) => ({
         if: object({ kind: { const: kind } }),
-        then: object({ ...MASK_PARTS[kind], ...Object.fromEntries(dialsSchema(dials)) } as Json),
+        then: object({ ...MASK_PARTS[kind], ...Object.fromEntries(dialsSchema(dials)) }),
       })),
     },
     wear: {

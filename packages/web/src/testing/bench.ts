@@ -2,12 +2,15 @@ import { signal, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import type { Sheet } from '@uvrant/core';
+import type { Sheet, Spot, TextureWear, Why, WornLetter } from '@uvrant/core';
 import { Editing } from '../app/bench/editing';
-import { Rendering } from '../app/bench/rendering';
+import { Adding } from '../app/bench/adding';
+import { Hanging } from '../app/bench/hanging';
+import { Rendering, type WornReading } from '../app/bench/rendering';
 import { TicketEdits } from '../app/bench/ticket-edits';
-import type { InkShares, StepReading, TypeSetting } from '../app/engine/protocol';
+import type { BareMask, InkShares, StepReading, TypeSetting } from '../app/engine/protocol';
 import { BenchActions, benchFeature } from '../app/state/bench';
+import { chestFeature } from '../app/state/chest';
 import { dispatchFeature } from '../app/state/dispatch';
 import { fontsFeature } from '../app/state/fonts';
 import { JobActions, jobsFeature } from '../app/state/jobs';
@@ -27,6 +30,15 @@ export const fakeRendering = () => ({
   inks: signal<InkShares | null>({ passes: { ground: 1, picture: 0.6542 }, inks: { soot: 0.6542, flare: 0.3458 } }),
   reading: signal<StepReading | null>(READING),
   bare: signal(null),
+  worn: signal<WornReading | null>(null),
+  letters: signal<Readonly<Record<string, WornLetter>>>({}),
+  plane: signal<BareMask | null>(null),
+  why: signal<Why | null>(null),
+  asked: signal<{ readonly x: number; readonly y: number } | null>(null),
+  greysOf: () => Promise.resolve({ weights: Float64Array.from({ length: 1025 }, () => 1), total: 1025 }),
+  takenBy: (_sheet: Sheet, _pass: string, wear: TextureWear) => Promise.resolve(0.8 * wear.share),
+  spotsFor: () => Promise.resolve<readonly Spot[]>([]),
+  withWear: (sheet: Sheet) => sheet,
   small: signal({}),
   showBare: signal(false),
   setting: signal<TypeSetting | null>(null),
@@ -55,9 +67,12 @@ export const onBench = (sheet = posterOf()): OnBench => {
       provideState(benchFeature),
       provideState(dispatchFeature),
       provideState(fontsFeature),
+      provideState(chestFeature),
       provideRouter([]),
       Editing,
       TicketEdits,
+      Hanging,
+      Adding,
       { provide: Rendering, useValue: rendering },
     ],
   });

@@ -14,6 +14,12 @@ export const ASSET: Asset = {
   depth: 8,
   levels: 3,
   ppi: 240,
+  drawer: 'picture',
+  tags: [],
+  mean: 0.4,
+  spread: 0.2,
+  directional: false,
+  tileable: false,
 };
 
 export const ORDER: SheetOrder = {

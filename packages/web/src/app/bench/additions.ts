@@ -20,7 +20,6 @@ import {
   withPass,
   type ColourRef,
   type Lay,
-  type Mask,
   type ParamsOf,
   type Pass,
   type PassPlace,
@@ -422,7 +421,7 @@ const lightMasks = (sheet: Sheet, at: Line, assets: readonly Asset[]): Addition[
     words: 'mask luminance light dark picture texture',
     group: MASK_GROUP,
     add: onPass((pass) => {
-      const mask = freshMask('picture', pass, { of } as Partial<Mask>);
+      const mask = freshMask('picture', pass, { of });
       return { pass: { ...pass, masks: [...pass.masks, mask] }, hung: { mask: mask.id } };
     }),
   });

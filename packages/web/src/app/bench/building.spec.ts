@@ -15,7 +15,7 @@ import {
   type Source,
 } from '@uvrant/core';
 import { find, onBench, textOf, type } from '../../testing/bench';
-import { keptOf, posterOf } from '../../testing/sheets';
+import { ASSET, keptOf, posterOf } from '../../testing/sheets';
 import { BenchActions, benchFeature } from '../state/bench';
 import type { JobActions } from '../state/jobs';
 import { matching, type FinderItem } from '../ui/finder';
@@ -47,7 +47,7 @@ describe('finding what to add', () => {
     ['a badge', 'badge', 'caption-box'],
     ['a gradient', 'gradient', 'ramp'],
   ])('%s is found by “%s”', (_, asked, id) => {
-    const found = additionsAt({ pass: null, step: null }, [], [])
+    const found = additionsAt(posterOf(), { pass: null, step: null }, [], [])
       .map((each) => ({ id: each.id, score: matching(each, asked) }))
       .filter(({ score }) => score > 0);
     expect(found.map((each) => each.id)).toContain(id);
@@ -55,9 +55,11 @@ describe('finding what to add', () => {
 
   test('every addition makes a sheet with one more line where it was asked for', () => {
     const sheet = posterOf();
-    for (const addition of additionsAt({ pass: 'ground', step: null }, [], [keptOf(sheetOf())])) {
+    for (const addition of additionsAt(sheet, { pass: 'ground', step: null }, [ASSET], [keptOf(sheetOf())])) {
       const { sheet: made, line } = addition.add(sheet, { pass: 'ground', step: null });
       if (addition.id.startsWith('step-')) expect(findPass(made, 'ground')?.steps.map(({ id }) => id)).toEqual([line.step]);
+      else if (line.hung?.wear) expect(findPass(made, 'ground')?.wear.map(({ id }) => id)).toEqual([line.hung.wear]);
+      else if (line.hung?.mask) expect(findPass(made, 'ground')?.masks.map(({ id }) => id)).toEqual([line.hung.mask]);
       else expect(made.passes.map(({ id }) => id)).toEqual(['ground', line.pass, 'picture']);
     }
   });

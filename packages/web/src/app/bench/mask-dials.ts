@@ -136,7 +136,7 @@ export class MaskDials {
     const values = { grow: 0, feather: 0, join: 'both', ...mask } as unknown as Readonly<Record<string, unknown>>;
     return dialLines(`mask ${mask.id}`, dials, values, { sheet, pass }, (name, value, gesture) =>
       this.hanging.changeMask(
-        (each) => (name === 'anchor' ? reanchored(each, pass, value as Anchor) : ({ ...each, [name]: value } as Mask)),
+        (each) => (name === 'anchor' ? reanchored(each, pass, value as Anchor) : { ...each, [name]: value }),
         gesture,
       ),
     );

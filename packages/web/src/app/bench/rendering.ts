@@ -16,6 +16,7 @@ import {
   type TextureWear,
   type ToneStatistics,
   type WearSums,
+  type Why,
   type WornLetter,
 } from '@uvrant/core';
 import { READING_BAND } from '../engine/reading-band';
@@ -135,6 +136,9 @@ export class Rendering {
   /** What wear takes, by wear and by lettering. */
   readonly worn = signal<WornReading | null>(null);
   readonly letters = signal<Readonly<Record<string, WornLetter>>>({});
+  /** The place, mm, whose look is asked about, and why it looks so. */
+  readonly asked = signal<{ readonly x: number; readonly y: number } | null>(null);
+  readonly why = signal<Why | null>(null);
   /** Where the open mask shows or the open wear takes. */
   readonly plane = signal<BareMask | null>(null);
   readonly small = signal<Readonly<Record<string, Pixels>>>({});
@@ -146,6 +150,16 @@ export class Rendering {
   private readonly hanging = inject(Hanging);
 
   constructor() {
+    this.whenQuiet(
+      () => ({ version: this.version(), at: this.asked(), document: this.document() }),
+      async ({ version, at, document }, signal) => {
+        if (version === null || !at || !document) return this.why.set(null);
+        const { width, height } = document.size;
+        if (at.x < 0 || at.y < 0 || at.x >= width || at.y >= height) return;
+        const perMm = document.ppi / 25.4;
+        this.why.set(await this.engine.ask({ kind: 'why', version, x: at.x * perMm, y: at.y * perMm }, signal));
+      },
+    );
     this.whenQuiet(
       () => ({ version: this.whole(), plane: this.hanging.plane() }),
       async ({ version, plane }, signal) => {

@@ -1,8 +1,10 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { Component, computed, effect, inject, input } from '@angular/core';
 import type { Sheet } from '@uvrant/core';
 import { Lengths } from '../ui/lengths';
+import { Editing } from './editing';
 import { Rendering } from './rendering';
 import type { UnderPointer } from './table';
+import { whyInWords, type WhyLine } from './why-words';
 import { percent } from './words';
 
 /** The line at the foot: inks, draft or true, scale, and what is under the pointer. */
@@ -25,8 +27,15 @@ import { percent } from './words';
           tone
           <b>{{ tone() }}</b>
         </div>
-        <div>{{ under.ink! > 0.5 ? 'ink here' : 'bare here' }}</div>
       }
+    }
+    @if (why(); as line) {
+      <button type="button" class="why" [disabled]="!line.to" (click)="go(line)">
+        @if (line.colour) {
+          <span class="uv-swatch" [style.background]="line.colour"></span>
+        }
+        {{ line.words }}
+      </button>
     }
   `,
   styles: `
@@ -60,6 +69,22 @@ import { percent } from './words';
     .place {
       min-width: 106px;
     }
+    .why {
+      display: flex;
+      flex: 1;
+      align-items: center;
+      gap: 5px;
+      min-width: 0;
+      padding: 0 12px;
+      overflow: hidden;
+      color: var(--cobalt);
+      text-align: left;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      &:disabled {
+        color: var(--ink);
+      }
+    }
   `,
 })
 export class Slug {
@@ -67,6 +92,7 @@ export class Slug {
   readonly status = input.required<{ readonly isTrue: boolean; readonly scale: number }>();
   readonly under = input.required<UnderPointer | null>();
   private readonly rendering = inject(Rendering);
+  private readonly editing = inject(Editing);
   private readonly lengths = inject(Lengths);
 
   protected readonly inks = computed(() => {
@@ -87,4 +113,21 @@ export class Slug {
   });
 
   protected readonly tone = computed(() => percent(this.under()?.tone ?? 0));
+
+  /** Why the place last pointed at looks as it does; it stays while the pointer goes to it. */
+  protected readonly why = computed(() => {
+    const why = this.rendering.why();
+    return why ? whyInWords(why, this.sheet()) : null;
+  });
+
+  constructor() {
+    effect(() => {
+      const under = this.under();
+      if (under) this.rendering.asked.set({ x: under.x, y: under.y });
+    });
+  }
+
+  protected go({ to }: WhyLine): void {
+    if (to) this.editing.choose(to);
+  }
 }

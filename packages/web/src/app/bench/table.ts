@@ -52,9 +52,8 @@ export interface UnderPointer {
   /** Millimetres from the sheet's top left corner. */
   readonly x: number;
   readonly y: number;
-  /** Lightness of the print on its stock there, 0 … 1, and whether any of it is ink. */
+  /** Lightness of the print on its stock there, 0 … 1. */
   readonly tone: number | null;
-  readonly ink: number | null;
 }
 
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
@@ -582,12 +581,12 @@ export class Table {
     if (x < 0 || y < 0 || x >= width || y >= height) return null;
     const value = this.print.valueAt(x, y);
     const mm = { x: x / this.perMm(), y: y / this.perMm() };
-    if (!value) return { ...mm, tone: null, ink: null };
+    if (!value) return { ...mm, tone: null };
     const [r, g, b, alpha] = value;
     const stock = this.sheet().stock.colour;
     const on = (channel: number, at: number): number => (channel * alpha) / 255 + parseInt(stock.slice(at, at + 2), 16) * (1 - alpha / 255);
     const tone = (0.2126 * on(r, 1) + 0.7152 * on(g, 3) + 0.0722 * on(b, 5)) / 255;
-    return { ...mm, tone, ink: alpha / 255 };
+    return { ...mm, tone };
   }
 
   protected wheel(event: WheelEvent): void {

@@ -90,7 +90,7 @@ const MOST_LOST = 0.1;
                   , worst “{{ each.worst.letter }}” {{ each.worstWords }}
                 }
               </span>
-              <label>
+              <span>
                 at most
                 <uv-figure
                   [value]="100 * each.most"
@@ -100,7 +100,7 @@ const MOST_LOST = 0.1;
                   (changed)="guard(each.pass, each.lost, $event / 100)"
                 />
                 %
-              </label>
+              </span>
               @if (each.ease > 0) {
                 <span class="eased">
                   eased by {{ pct(each.ease) }}

@@ -1,7 +1,8 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { freshSource, rgbOfHex, SHIPPED_FONTS, type ColourRef, type RampStop } from '@uvrant/core';
+import type { freshSource } from '@uvrant/core';
+import { rgbOfHex, SHIPPED_FONTS, type ColourRef, type RampStop, type Source } from '@uvrant/core';
 import { ChestActions, chestFeature } from '../state/chest';
 import { FontActions, fontsFeature } from '../state/fonts';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -302,5 +303,4 @@ const cssOf = (colour: ColourRef, strength: number): string => {
 };
 
 /** The ramp of a source, or null. */
-export const rampOf = (source: { readonly kind: string }): readonly RampStop[] | null =>
-  source.kind === 'ramp' ? (source as ReturnType<typeof freshSource<'ramp'>>).stops : null;
+export const rampOf = (source: Source): readonly RampStop[] | null => (source.kind === 'ramp' ? source.stops : null);

@@ -63,12 +63,12 @@ const GLASS_PX = 190;
           ></span>
         </div>
         <div class="dials">
-          <label>
+          <span>
             Seed
             <uv-figure [value]="seed()" [width]="44" label="Seed" (changed)="seed.set(whole($event))" />
-          </label>
+          </span>
           <button type="button" class="link" (click)="seed.set(whole(seed() + 1))">another piece</button>
-          <label>
+          <span>
             Exposure
             <uv-figure
               [value]="exposure()"
@@ -79,7 +79,7 @@ const GLASS_PX = 190;
               (changed)="exposure.set(bound($event, -3, 3))"
             />
             stops
-          </label>
+          </span>
           <div class="tick">
             <uv-tick [on]="colour()" label="In colour" (toggled)="colour.set($event)" />
             in colour

@@ -1,0 +1,231 @@
+import { TestBed } from '@angular/core/testing';
+import {
+  boxAt,
+  findPass,
+  freshPass,
+  freshSource,
+  wearName,
+  withPass,
+  type PaintedMask,
+  type Sheet,
+  type TextureWear,
+  type Why,
+} from '@uvrant/core';
+import { find, onBench, textOf, type } from '../../testing/bench';
+import { ASSET, posterOf } from '../../testing/sheets';
+import { lookedThrough, measuresInWords } from '../chest/looking';
+import { BenchActions } from '../state/bench';
+import { wearFrom } from './additions';
+import { Adding } from './adding';
+import { DialsColumn } from './dials-column';
+import { freshMask, Hanging } from './hanging';
+import { MaskTools } from './mask-tools';
+import { Slug } from './slug';
+import { Ticket } from './ticket';
+import { whyInWords } from './why-words';
+
+const lettering = freshPass('title', 'Title', freshSource('type'), boxAt(200, 500, 300, 60));
+const withTitle = (): Sheet => ({ ...posterOf(), passes: [...posterOf().passes, lettering] });
+/** A poster whose picture is worn, the wear open on the bench. */
+const onWornBench = async () => {
+  const bench = onBench(withTitle());
+  bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: null } }));
+  await TestBed.inject(Adding).take(wearFrom(ASSET));
+  const wear = (): TextureWear => findPass(bench.document(), 'picture')!.wear[0] as TextureWear;
+  return { ...bench, wear };
+};
+
+describe('a wear', () => {
+  test('arrives filling the sheet, its cut solved on its texture, and is opened', async () => {
+    const { wear } = await onWornBench();
+    const { cut, takes, placement } = wear();
+    // Even greys: 12 % of them lie below 12 %.
+    expect(takes).toBe('darks');
+    expect(cut).toBeCloseTo(0.12, 1);
+    expect(placement.width).toBeGreaterThanOrEqual(457.2);
+    expect(TestBed.inject(Hanging).wear()?.id).toBe(wear().id);
+  });
+
+  test('says what it takes, ≈ until true; light, medium and heavy solve it anew', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(DialsColumn);
+    const sums = {
+      wears: { [wearName('picture', bench.wear().id)]: { there: 200, taken: 25 } },
+      lettering: { title: { there: 50, taken: 10 } },
+    };
+    bench.rendering.worn.set({ sums, isTrue: false });
+    await fixture.whenStable();
+    expect(textOf(fixture)).toContain('Takes ≈ 12.5 % of the ink there');
+    bench.rendering.worn.set({ sums, isTrue: true });
+    await fixture.whenStable();
+    expect(textOf(fixture)).toContain('Takes 12.5 %');
+    const before = bench.wear().cut;
+    find<HTMLButtonElement>(fixture, 'button', 'heavy').click();
+    await fixture.whenStable();
+    expect(bench.wear().share).toBe(0.28);
+    expect(bench.wear().cut).toBeGreaterThan(before);
+    bench.store.dispatch(BenchActions.editUndone());
+    expect(bench.wear().cut).toBe(before);
+  });
+
+  test('solves for the ink that is really taken', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(DialsColumn);
+    await type(fixture, 'Ink to be taken, percent', '20');
+    find<HTMLButtonElement>(fixture, 'button', 'Solve').click();
+    await new Promise((done) => setTimeout(done, 50));
+    // The stand-in takes 0.8 of the share of the texture.
+    expect(bench.wear().share).toBeCloseTo(0.25, 2);
+  });
+
+  test('goes easy on lettering by a cap, and lets go', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(DialsColumn);
+    bench.rendering.worn.set({ sums: { wears: {}, lettering: { title: { there: 50, taken: 10 } } }, isTrue: true });
+    await fixture.whenStable();
+    expect(textOf(fixture)).toContain('loses 20.0 %');
+    find<HTMLButtonElement>(fixture, 'button', 'Ease it there').click();
+    await fixture.whenStable();
+    expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 0.5 }]);
+    find<HTMLButtonElement>(fixture, 'button', 'Let go').click();
+    expect(bench.wear().guards).toEqual([]);
+  });
+
+  test('is moved, follows the art when told so without moving, and is removed', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(DialsColumn);
+    await type(fixture, 'Left', '1');
+    const { placement } = bench.wear();
+    expect(placement.x - placement.width / 2).toBeCloseTo(25.4, 3);
+    find<HTMLButtonElement>(fixture, 'button', 'art').click();
+    expect(bench.wear()).toMatchObject({ anchor: 'art', placement, home: findPass(bench.document(), 'picture')!.placement });
+    find<HTMLButtonElement>(fixture, 'button', 'Remove').click();
+    expect(findPass(bench.document(), 'picture')!.wear).toEqual([]);
+  });
+
+  test('stands on the ticket with what it takes, and is switched off there', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(Ticket);
+    expect(textOf(fixture)).toContain('Wear: ridge');
+    (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.hung uv-tick button, .hung uv-tick input')!.click();
+    await fixture.whenStable();
+    expect(bench.wear().on).toBe(false);
+  });
+});
+
+describe('a painted mask', () => {
+  const onPaintedBench = async () => {
+    const bench = onBench(withTitle());
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: null } }));
+    const hanging = TestBed.inject(Hanging);
+    hanging.addMask(freshMask('painted', hanging.pass()!, { join: 'without' }), {});
+    const fixture = await bench.shown(MaskTools, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
+    const field = (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.field')!;
+    field.setPointerCapture = () => undefined;
+    const send = (name: string, x: number, y: number): void => {
+      field.dispatchEvent(new MouseEvent(name, { clientX: x, clientY: y, button: 0, bubbles: true }));
+    };
+    const draw = (...points: readonly (readonly [number, number])[]): void => {
+      send('pointerdown', ...points[0]!);
+      for (const point of points) send('pointermove', ...point);
+      send('pointerup', ...points.at(-1)!);
+    };
+    const mask = (): PaintedMask => findPass(bench.document(), 'picture')!.masks[0] as PaintedMask;
+    return { ...bench, hanging, draw, mask };
+  };
+
+  test('takes strokes in hundredths of a millimetre; each is undone by itself', async () => {
+    const { draw, mask, store } = await onPaintedBench();
+    draw([20, 40], [60, 44], [100, 40]);
+    draw([20, 80], [100, 80]);
+    expect(mask().strokes).toHaveLength(2);
+    expect(mask().strokes[0]).toMatchObject({ tip: 'round', size: 12, erases: false });
+    expect(mask().strokes[0]!.points.slice(0, 2)).toEqual([1000, 2000]);
+    expect(mask().strokes[1]!.points).toEqual([1000, 4000, 5000, 4000]);
+    store.dispatch(BenchActions.editUndone());
+    expect(mask().strokes).toHaveLength(1);
+  });
+
+  test('takes away while E is held; [ and ] make the brush narrower and wider', async () => {
+    const { draw, mask, hanging } = await onPaintedBench();
+    hanging.held.set(true);
+    hanging.resize(1);
+    draw([20, 40], [100, 40]);
+    expect(mask().strokes[0]).toMatchObject({ erases: true, size: 14.4 });
+    hanging.resize(-1);
+    expect(hanging.brush().size).toBeCloseTo(12, 1);
+  });
+});
+
+describe('an outline', () => {
+  test('is clicked corner by corner and closed by Enter', async () => {
+    const bench = onBench(withTitle());
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: null } }));
+    const hanging = TestBed.inject(Hanging);
+    hanging.addMask(freshMask('cut-out', hanging.pass()!), {});
+    hanging.drawing.set('polygon');
+    const fixture = await bench.shown(MaskTools, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
+    const field = (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.field')!;
+    for (const [x, y] of [
+      [20, 20],
+      [220, 30],
+      [120, 200],
+    ]) {
+      field.dispatchEvent(new MouseEvent('pointerdown', { clientX: x!, clientY: y!, button: 0, bubbles: true }));
+    }
+    document.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    expect(findPass(bench.document(), 'picture')!.masks[0]).toMatchObject({
+      outline: 'polygon',
+      points: [1000, 1000, 11000, 1500, 6000, 10000],
+    });
+    expect(hanging.drawing()).toBeNull();
+  });
+});
+
+describe('why a place looks as it does', () => {
+  const sheet = withPass(withTitle(), 'picture', (pass) => ({ ...pass, name: 'Ridge' }));
+  const why = (change: Partial<Why>): string =>
+    whyInWords({ prints: false, ink: null, coverage: 0, pass: 'picture', by: { kind: 'pass' }, ...change }, sheet).words;
+
+  test('names the ink, the pass and its step; or what left it bare', () => {
+    expect(why({ prints: true, ink: 'soot', coverage: 1, by: { kind: 'step', id: 'screen' } })).toBe('Soot 100 %: Ridge, by its screen');
+    expect(why({ by: { kind: 'knock-out' }, pass: 'title' })).toBe('bare: knocked out by Title');
+    expect(why({ by: { kind: 'step', id: 'screen' } })).toBe('bare: left so by Ridge, its screen');
+    expect(why({ pass: null })).toBe('bare: nothing prints here');
+  });
+
+  test('stands in the slug, and a click goes there', async () => {
+    const bench = onBench(sheet);
+    bench.rendering.why.set({ prints: true, ink: 'soot', coverage: 1, pass: 'picture', by: { kind: 'step', id: 'screen' } });
+    const fixture = await bench.shown(Slug, { sheet, status: { isTrue: true, scale: 1 }, under: { x: 1, y: 1, tone: 0.5 } });
+    find<HTMLButtonElement>(fixture, 'button', 'Soot 100 %').click();
+    const hanging = TestBed.inject(Hanging);
+    expect(hanging.pass()?.id).toBe('picture');
+    expect(bench.rendering.asked()).toEqual({ x: 1, y: 1 });
+  });
+});
+
+describe('looking through the plan chest', () => {
+  const many = Array.from({ length: 5000 }, (_, i) => ({
+    ...ASSET,
+    sha256: String(i),
+    name: `wall ${i}.png`,
+    drawer: 'texture' as const,
+    mean: (i % 100) / 100,
+    tags: i % 2 ? ['concrete'] : [],
+  }));
+
+  test('finds by every word, sorts, and stays quick with 5000 textures', () => {
+    const started = performance.now();
+    const found = lookedThrough(many, 'texture', 'concrete dark 42', 'light first');
+    expect(performance.now() - started).toBeLessThan(500);
+    expect(found.length).toBeGreaterThan(0);
+    expect(found.every(({ name, tags, mean }) => name.includes('42') && tags.includes('concrete') && (mean ?? 1) <= 0.5)).toBe(true);
+    expect(found.map(({ mean }) => mean)).toEqual([...found.map(({ mean }) => mean)].sort((a, b) => (b ?? 0) - (a ?? 0)));
+    expect(lookedThrough(many, 'picture', '', 'newest')).toEqual([]);
+  });
+
+  test('says what was measured', () => {
+    expect(measuresInWords({ ...ASSET, directional: true })).toBe('dark ground, mean 40 %, spread 20 %, 240 ppi, directional');
+  });
+});
