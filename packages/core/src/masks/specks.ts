@@ -7,15 +7,22 @@ const HANGS = ONE >> 4;
 /** Values of pieces whose box is no longer and no wider than `most` pixels, set to nothing. */
 const dropSmall = (plane: Int16Array, { width, height }: Region, most: number): void => {
   const set = new Uint8Array(plane.length);
-  for (let i = 0; i < plane.length; i++) set[i] = (plane[i] as number) > HANGS ? 1 : 0;
+  let isSet = 0;
+  for (let i = 0; i < plane.length; i++) isSet |= set[i] = (plane[i] as number) > HANGS ? 1 : 0;
+  if (isSet === 0) return;
   const { labels, count, boxes } = componentsOf(set, width, height, 8);
   const small = new Uint8Array(count + 1);
-  for (let piece = 1; piece <= count; piece++) {
-    const [left, top, right, foot] = boxes.subarray(4 * piece, 4 * piece + 4) as unknown as [number, number, number, number];
+  let any = 0;
+  for (let piece = 1, b = 4; piece <= count; piece++, b += 4) {
+    const left = boxes[b] as number;
+    const top = boxes[b + 1] as number;
+    const right = boxes[b + 2] as number;
+    const foot = boxes[b + 3] as number;
     // A piece that runs off the plane may be larger than what is seen of it.
     const whole = left > 0 && top > 0 && right < width - 1 && foot < height - 1;
-    small[piece] = whole && right - left < most && foot - top < most ? 1 : 0;
+    any |= small[piece] = whole && right - left < most && foot - top < most ? 1 : 0;
   }
+  if (any === 0) return;
   for (let i = 0; i < plane.length; i++) if (small[labels[i] as number]) plane[i] = 0;
 };
 

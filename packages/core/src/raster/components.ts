@@ -56,16 +56,18 @@ const numbered = (labels: Int32Array, width: number, parent: readonly number[], 
   }
   const boxes = new Int32Array(4 * (count + 1));
   for (let piece = 0; piece <= count; piece++) boxes.set([0x7fffffff, 0x7fffffff, -1, -1], 4 * piece);
-  for (let i = 0; i < labels.length; i++) {
-    const label = labels[i] as number;
-    if (label === 0) continue;
-    const piece = names[label] as number;
-    labels[i] = piece;
-    const [x, y, b] = [i % width, Math.floor(i / width), 4 * piece];
-    if (x < (boxes[b] as number)) boxes[b] = x;
-    if (y < (boxes[b + 1] as number)) boxes[b + 1] = y;
-    if (x > (boxes[b + 2] as number)) boxes[b + 2] = x;
-    if (y > (boxes[b + 3] as number)) boxes[b + 3] = y;
+  for (let row = 0, y = 0; row < labels.length; row += width, y++) {
+    for (let x = 0; x < width; x++) {
+      const label = labels[row + x] as number;
+      if (label === 0) continue;
+      const piece = names[label] as number;
+      labels[row + x] = piece;
+      const b = 4 * piece;
+      if (x < (boxes[b] as number)) boxes[b] = x;
+      if (y < (boxes[b + 1] as number)) boxes[b + 1] = y;
+      if (x > (boxes[b + 2] as number)) boxes[b + 2] = x;
+      if (y > (boxes[b + 3] as number)) boxes[b + 3] = y;
+    }
   }
   return { labels, count, boxes };
 };

@@ -31,6 +31,7 @@ import { curveNode, type CurveCalls } from './curve-node';
 import {
   cleanedNode,
   connectedNode,
+  easedNode,
   edgedNode,
   freedNode,
   joinedNode,
@@ -206,7 +207,7 @@ class Compiler {
     const clean = cleanedNode(raw, texture.specks, texture.holes, this.scale.pxPerMm);
     const eased = texture.guards.flatMap((guard) => {
       const lettering = guard.pass === pass.id ? this.sources.get(pass.id) : this.passes.get(guard.pass);
-      return lettering ? [restNode(coverageNode(lettering), this.share(guard.ease))] : [];
+      return lettering ? [easedNode(coverageNode(lettering), this.share(guard.ease))] : [];
     });
     const taken = productNode([clean, ...this.masks(texture.masks, owner, holderName(owner.id, { wear: texture.id })), ...eased]) ?? clean;
     return [taken, this.share(texture.strength)];

@@ -11,6 +11,7 @@ import { crop, grow } from '../raster/region';
 import type { Join, PickMask, Stroke } from '../sheet/model';
 import type { Motion } from '../sheet/moving';
 import { Fill } from '../type/scanline';
+import { remembering } from '../units/remember';
 import { keyOf } from './key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from './node';
 
@@ -227,16 +228,25 @@ export const joinedNode = (before: Plane, mask: Plane, join: Join): Plane =>
     return joinPlanes(one.tone, two.tone, join);
   });
 
-const restOf = (plane: Int16Array, strength: number): Int16Array => {
-  const out = new Int16Array(plane.length);
-  for (let i = 0; i < out.length; i++) out[i] = ONE - times(plane[i] as number, strength);
-  return out;
-};
+/** What is left after a share of each value was taken, by working value. */
+const restTable = remembering(8, String, (strength: number) => Int16Array.from({ length: ONE + 1 }, (_, v) => ONE - times(v, strength)));
 
 /** What a plane leaves of everything, the plane first weakened to a strength (0 … ONE). */
 export const restNode = (plane: Plane, strength = ONE): Plane =>
   planeOf(keyOf('rest', strength, [plane]), [plane], 0, false, function* (region, work) {
-    return restOf((yield* rendered(plane, region, work)).tone, strength);
+    const { tone } = yield* rendered(plane, region, work);
+    const out = new Int16Array(tone.length);
+    work.kernels.table(tone, restTable(strength), out);
+    return out;
+  });
+
+/** What an ease (0 … ONE) leaves of a wear wherever something is at all, faint rims included; all of it elsewhere. */
+export const easedNode = (there: Plane, ease: number): Plane =>
+  planeOf(keyOf('eased', ease, [there]), [there], 0, false, function* (region, work) {
+    const { tone } = yield* rendered(there, region, work);
+    const out = new Int16Array(tone.length);
+    for (let i = 0; i < out.length; i++) out[i] = (tone[i] as number) > 0 ? ONE - ease : ONE;
+    return out;
   });
 
 /** What a wear takes at its texture's greys, by a table of ONE + 1 values; nothing where the texture is not. */

@@ -1,6 +1,6 @@
 import { convert, type InkChoice } from '../raster/convert';
 import { HALF, ONE, sizeOf, times, type Raster, type RasterKind, type RasterOf, type Region } from '../raster/raster';
-import { isBlank } from '../raster/blank';
+import { blankPlane, isBlank } from '../raster/blank';
 import { cover } from '../raster/place';
 import { crop, grow } from '../raster/region';
 import type { ModeName } from '../raster/kernels';
@@ -208,8 +208,9 @@ export const maskedNode = (input: Node, mask: Node<'tone'>): Node => ({
     const raster = yield* rendered(input, region, work);
     const { tone: weights } = yield* rendered(mask, region, work);
     const weighted = (plane: Int16Array, channels: 1 | 4): Int16Array => {
-      const out = plane.slice();
-      cover(out, channels, weights);
+      if (isBlank(plane)) return plane;
+      const out = new Int16Array(plane.length);
+      work.kernels.mix(blankPlane(plane.length), plane, channels, ONE, weights, out);
       return out;
     };
     if (raster.kind === 'colour') return { ...raster, data: weighted(raster.data, 4) };

@@ -1,7 +1,6 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { Component, computed, inject, input, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { freshSource } from '@uvrant/core';
 import { rgbOfHex, SHIPPED_FONTS, type ColourRef, type RampStop, type Source } from '@uvrant/core';
 import { ChestActions, chestFeature } from '../state/chest';
 import { FontActions, fontsFeature } from '../state/fonts';
