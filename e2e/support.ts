@@ -167,6 +167,7 @@ export const opened = async (page: Page, change: (sheet: Sheet) => Sheet = (shee
   const by = 60 / poster.size.width;
   const passes = poster.passes.slice(0, 2).map((pass) => ({
     ...pass,
+    wear: [],
     placement: { ...pass.placement, x: 30, y: 40, width: pass.placement.width * by, height: pass.placement.height * by },
     steps: pass.steps
       .filter(({ kind }) => kind !== 'ink-spread')
