@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { createKernels } from '@uvrant/kernels';
 import { inkByTone, LUMA, ONE, screenGrid, screenThresholds, type Region } from '@uvrant/core';
+import { handlingRows } from './handling';
 import { lays } from './lays';
 import { pair, print, timed } from './rows';
 import { passesRow, typeRow } from './sheets';
@@ -65,6 +66,7 @@ console.log(
 );
 
 await typeRow();
+await handlingRows(kernels);
 
 /** The command line on a sheet at a size; its wall time and its greatest memory. */
 const cli = (sheet: string, folder: string): { ms: number; mebibytes: number } => {
@@ -99,6 +101,14 @@ try {
     writeFileSync(file, JSON.stringify({ ...(JSON.parse(text) as object), size: { width: width * 25.4, height: height * 25.4 } }));
     return file;
   };
+  console.log('');
+  console.log('The demo’s sheets in whole by the command line, ingest and all');
+  for (const name of ['1-poster', '2-garment', '3-found-print']) {
+    const file = join(folder, 'sheets', `${name}.json`);
+    cpSync(`demo/sheets/${name}.json`, file);
+    const { ms, mebibytes } = cli(file, folder);
+    console.log(`${name.padEnd(56)} ${(ms / 1000).toFixed(1)} s, ${mebibytes.toFixed(0)} MiB`);
+  }
   const small = cli(sized('20-megapixel.json', 13, 17), folder);
   const middle = cli(sized('29-megapixel.json', 16, 20), folder);
   const large = cli(sized('97-megapixel.json', 27, 40), folder);

@@ -48,12 +48,16 @@ export const softEdges = (
   }
   const toInside = distancesTo(inside, width, height, half + 1);
   const toOutside = distancesTo(outside, width, height, half + 1);
+  const near = new Uint8Array(rough.length);
+  let any = 0;
+  for (let i = 0; i < near.length; i++) {
+    const isNear = (toInside[i] as number) <= half && (toOutside[i] as number) <= half;
+    any |= near[i] = isNear || (widened && (widened[i] as number) >= HALF) ? 1 : 0;
+  }
+  if (any === 0) return rough;
   const fine = guided(channelsOf(picture), rough, width, height, window, EPSILON);
   const out = rough.slice();
-  for (let i = 0; i < out.length; i++) {
-    const near = (toInside[i] as number) <= half && (toOutside[i] as number) <= half;
-    if (near || (widened && (widened[i] as number) >= HALF)) out[i] = fine[i] as number;
-  }
+  for (let i = 0; i < out.length; i++) if (near[i]) out[i] = fine[i] as number;
   return out;
 };
 
@@ -69,10 +73,13 @@ export const freedColours = (picture: ColourRaster, coverage: Int16Array, bandMm
   const reach = freedReach(bandMm, pxPerMm);
   const sure = new Uint8Array(coverage.length);
   const none = new Uint8Array(coverage.length);
+  let between = 0;
   for (let i = 0; i < coverage.length; i++) {
     sure[i] = (coverage[i] as number) >= SURE ? 1 : 0;
     none[i] = (coverage[i] as number) <= NONE ? 1 : 0;
+    between |= 1 - (sure[i] as number) - (none[i] as number);
   }
+  if (between === 0) return picture;
   const data = picture.data.slice();
   for (const [c, plane] of channelsOf(picture).entries()) {
     const subject = weightedMeans(plane, sure, width, height, reach);

@@ -27,6 +27,12 @@ const boxSums = (values: Float64Array, width: number, height: number, reach: num
   return out;
 };
 
+const productOf = (one: Int16Array, two: Int16Array): Float64Array => {
+  const out = new Float64Array(one.length);
+  for (let i = 0; i < out.length; i++) out[i] = (one[i] as number) * (two[i] as number);
+  return out;
+};
+
 /** Fraction bits of the window's coefficients, so that their sums are whole numbers whatever the tiling. */
 const COEFFICIENT = 2 ** 16;
 
@@ -45,40 +51,46 @@ export const guided = (
 ): Int16Array => {
   const size = plane.length;
   const window = (2 * reach + 1) ** 2;
-  const sumsOf = (value: (i: number) => number): Float64Array => {
-    const values = new Float64Array(size);
-    for (let i = 0; i < size; i++) values[i] = value(i);
-    return boxSums(values, width, height, reach);
-  };
   const [r, g, b] = guide;
-  const product = (one: Int16Array, two: Int16Array): Float64Array => sumsOf((i) => (one[i] as number) * (two[i] as number));
-  const sums = { r: sumsOf((i) => r[i] as number), g: sumsOf((i) => g[i] as number), b: sumsOf((i) => b[i] as number) };
-  const p = sumsOf((i) => plane[i] as number);
+  const sum = (values: Float64Array): Float64Array => boxSums(values, width, height, reach);
+  const sums = { r: sum(Float64Array.from(r)), g: sum(Float64Array.from(g)), b: sum(Float64Array.from(b)) };
+  const p = sum(Float64Array.from(plane));
+  const product = (one: Int16Array, two: Int16Array): Float64Array => sum(productOf(one, two));
   const [rp, gp, bp] = [product(r, plane), product(g, plane), product(b, plane)];
   const [rr, rg, rb, gg, gb, bb] = [product(r, r), product(r, g), product(r, b), product(g, g), product(g, b), product(b, b)];
   const [ar, ag, ab, offset] = [0, 0, 0, 0].map(() => new Float64Array(size)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const mean = 1 / window / ONE;
+  const square = 1 / window / (ONE * ONE);
   for (let y = reach; y < height - reach; y++) {
     for (let x = reach, i = y * width + x; x < width - reach; x++, i++) {
-      const mean = (of: Float64Array): number => (of[i] as number) / window / ONE;
-      const square = (of: Float64Array): number => (of[i] as number) / window / (ONE * ONE);
-      const [mr, mg, mb, mp] = [mean(sums.r), mean(sums.g), mean(sums.b), mean(p)];
-      const [crr, cgg, cbb] = [square(rr) - mr * mr + epsilon, square(gg) - mg * mg + epsilon, square(bb) - mb * mb + epsilon];
-      const [crg, crb, cgb] = [square(rg) - mr * mg, square(rb) - mr * mb, square(gb) - mg * mb];
-      const [pr, pg, pb] = [square(rp) - mr * mp, square(gp) - mg * mp, square(bp) - mb * mp];
+      const mr = (sums.r[i] as number) * mean;
+      const mg = (sums.g[i] as number) * mean;
+      const mb = (sums.b[i] as number) * mean;
+      const mp = (p[i] as number) * mean;
+      const crr = (rr[i] as number) * square - mr * mr + epsilon;
+      const cgg = (gg[i] as number) * square - mg * mg + epsilon;
+      const cbb = (bb[i] as number) * square - mb * mb + epsilon;
+      const crg = (rg[i] as number) * square - mr * mg;
+      const crb = (rb[i] as number) * square - mr * mb;
+      const cgb = (gb[i] as number) * square - mg * mb;
+      const pr = (rp[i] as number) * square - mr * mp;
+      const pg = (gp[i] as number) * square - mg * mp;
+      const pb = (bp[i] as number) * square - mb * mp;
       // Cramer's rule for the symmetric 3 × 3 system.
-      const [irr, irg, irb] = [cgg * cbb - cgb * cgb, crb * cgb - crg * cbb, crg * cgb - crb * cgg];
-      const [igg, igb, ibb] = [crr * cbb - crb * crb, crg * crb - crr * cgb, crr * cgg - crg * crg];
+      const irr = cgg * cbb - cgb * cgb;
+      const irg = crb * cgb - crg * cbb;
+      const irb = crg * cgb - crb * cgg;
+      const igg = crr * cbb - crb * crb;
+      const igb = crg * crb - crr * cgb;
+      const ibb = crr * cgg - crg * crg;
       const whole = crr * irr + crg * irg + crb * irb;
-      const [vr, vg, vb] = [
-        (irr * pr + irg * pg + irb * pb) / whole,
-        (irg * pr + igg * pg + igb * pb) / whole,
-        (irb * pr + igb * pg + ibb * pb) / whole,
-      ];
-      const fixed = (v: number): number => Math.floor(v * COEFFICIENT + 0.5);
-      ar[i] = fixed(vr);
-      ag[i] = fixed(vg);
-      ab[i] = fixed(vb);
-      offset[i] = fixed(mp - vr * mr - vg * mg - vb * mb);
+      const vr = (irr * pr + irg * pg + irb * pb) / whole;
+      const vg = (irg * pr + igg * pg + igb * pb) / whole;
+      const vb = (irb * pr + igb * pg + ibb * pb) / whole;
+      ar[i] = Math.floor(vr * COEFFICIENT + 0.5);
+      ag[i] = Math.floor(vg * COEFFICIENT + 0.5);
+      ab[i] = Math.floor(vb * COEFFICIENT + 0.5);
+      offset[i] = Math.floor((mp - vr * mr - vg * mg - vb * mb) * COEFFICIENT + 0.5);
     }
   }
   const means = [ar, ag, ab, offset].map((of) => boxSums(of, width, height, reach)) as [

@@ -14,7 +14,7 @@ export interface Ground {
 }
 
 /** A cell of a grid gone round after so many; none where the count is 0. */
-export const round = (cell: number, count: number): number => (count === 0 ? cell : ((cell % count) + count) % count);
+const round = (cell: number, count: number): number => (count === 0 ? cell : ((cell % count) + count) % count);
 
 /** Cells a period, and cells a mm, for cells of about so many mm. */
 export const cellsFor = ({ period }: Ground, grain: number): { readonly count: number; readonly perMm: number } => {
@@ -51,6 +51,34 @@ export const hills = (ground: Ground, salt: number, grainX: number, grainY = gra
   };
 };
 
+/** A slow field by its values on a grid of about `step` mm, straight between them: it is looked at less often. */
+const looselyRead = (ground: Ground, field: Field, step: number): Field => {
+  const { perMm } = cellsFor(ground, step);
+  let [cellX, cellY] = [NaN, NaN];
+  let [a, b, c, d] = [0, 0, 0, 0];
+  return (x, y) => {
+    const u = x * perMm;
+    const v = y * perMm;
+    const xi = Math.floor(u);
+    const yi = Math.floor(v);
+    if (xi !== cellX || yi !== cellY) {
+      cellX = xi;
+      cellY = yi;
+      a = field(xi / perMm, yi / perMm);
+      b = field((xi + 1) / perMm, yi / perMm);
+      c = field(xi / perMm, (yi + 1) / perMm);
+      d = field((xi + 1) / perMm, (yi + 1) / perMm);
+    }
+    const s = u - xi;
+    const t = v - yi;
+    return a + (b - a) * s + (c + (d - c) * s - a - (b - a) * s) * t;
+  };
+};
+
+/** Places to each of the finest hills at which a slow field is looked at, and the least way between them, mm. */
+const LOOKS = 6;
+const LEAST_STEP = 0.4;
+
 /** Hills on hills: each layer finer and weaker, 0 … 1 about ½; every other one lies diagonally, so that no grid shows. */
 export const layers = (ground: Ground, salt: number, grain: number, count: number, weaker = 0.55, stretch = 1): Field => {
   const each: Field[] = [];
@@ -64,11 +92,13 @@ export const layers = (ground: Ground, salt: number, grain: number, count: numbe
     weights.push(weaker ** layer);
     whole += weaker ** layer;
   }
-  return (x, y) => {
+  const field: Field = (x, y) => {
     let sum = 0;
     for (let i = 0; i < each.length; i++) sum += (weights[i] as number) * (each[i] as Field)(x, y);
     return sum / whole;
   };
+  const step = grain / 2.13 ** (count - 1) / LOOKS;
+  return step >= LEAST_STEP && stretch === 1 ? looselyRead(ground, field, step) : field;
 };
 
 /** The facet at a place: its cell's number for further chance, and how far the place is from the nearest crease, in cells. */
@@ -81,15 +111,24 @@ export interface Facet {
   crease: number;
 }
 
-/** Chances of the nine cells round a place, kept while the cell is the same: so many values each, filled by `fill`. */
-const nine = (count: number, perCell: number, fill: (cellX: number, cellY: number, into: Float64Array, at: number) => void) => {
+/**
+ * Chances of the nine cells round a place, kept while the cell is the same: so many values each, filled by `fill`, the
+ * first two a place in the cell.
+ */
+export const nine = (count: number, perCell: number, fill: (cellX: number, cellY: number, into: Float64Array, at: number) => void) => {
   const values = new Float64Array(9 * perCell);
   let [cellX, cellY] = [NaN, NaN];
   return (xi: number, yi: number): Float64Array => {
     if (xi === cellX && yi === cellY) return values;
     cellX = xi;
     cellY = yi;
-    for (let k = 0; k < 9; k++) fill(round(xi + (k % 3) - 1, count), round(yi + Math.floor(k / 3) - 1, count), values, k * perCell);
+    for (let k = 0; k < 9; k++) {
+      const [i, j, at] = [(k % 3) - 1, Math.floor(k / 3) - 1, k * perCell];
+      fill(round(xi + i, count), round(yi + j, count), values, at);
+      // The first two are a place in the cell, counted from the corner of the middle one.
+      values[at] = (values[at] as number) + i;
+      values[at + 1] = (values[at + 1] as number) + j;
+    }
     return values;
   };
 };
@@ -113,8 +152,8 @@ export const facets = (ground: Ground, salt: number, grain: number): ((x: number
     let first = 1e9;
     let second = 1e9;
     for (let k = 0; k < 9; k++) {
-      const dx = u - (xi + (k % 3) - 1 + (points[4 * k] as number));
-      const dy = v - (yi + Math.floor(k / 3) - 1 + (points[4 * k + 1] as number));
+      const dx = u - xi - (points[4 * k] as number);
+      const dy = v - yi - (points[4 * k + 1] as number);
       const away = dx * dx + dy * dy;
       if (away < first) {
         second = first;
@@ -147,8 +186,8 @@ export const strewn = (ground: Ground, salt: number, cell: number, likely: numbe
     for (let k = 0; k < 9; k++) {
       const radius = grains[3 * k + 2] as number;
       if (radius < 0) continue;
-      const dx = x - (xi + (k % 3) - 1 + (grains[3 * k] as number)) / perMm;
-      const dy = y - (yi + Math.floor(k / 3) - 1 + (grains[3 * k + 1] as number)) / perMm;
+      const dx = x - (xi + (grains[3 * k] as number)) / perMm;
+      const dy = y - (yi + (grains[3 * k + 1] as number)) / perMm;
       const inside = radius - Math.sqrt(dx * dx + dy * dy);
       if (inside > best) best = inside;
     }

@@ -1,5 +1,5 @@
 import { chanceAt } from './noise';
-import { aslant, cellsFor, ease, hills, layers, round, strewn, type Field, type Ground } from './field';
+import { aslant, cellsFor, ease, hills, layers, nine, strewn, type Field, type Ground } from './field';
 import type { Surface } from './look';
 
 const INK: readonly [number, number, number] = [38, 36, 38];
@@ -74,22 +74,28 @@ export const dryBrush: Surface = {
 const hairsOf = (ground: Ground, salt: number, cell: number, likely: number): Field => {
   const { count, perMm } = cellsFor(ground, cell);
   const seed = ground.seed * 64 + salt;
+  // A middle in its cell, a radius in mm (none: less than nothing), and a line through the circle: only one side of it is hair.
+  const around = nine(count, 5, (cx, cy, into, at) => {
+    into[at] = 0.3 + 0.4 * chanceAt(cx, cy, seed + 2);
+    into[at + 1] = 0.3 + 0.4 * chanceAt(cx, cy, seed + 3);
+    into[at + 2] = chanceAt(cx, cy, seed) >= likely ? -1 : (0.12 + 0.3 * chanceAt(cx, cy, seed + 1)) / perMm;
+    into[at + 3] = chanceAt(cx, cy, seed + 4) - 0.5;
+    into[at + 4] = chanceAt(cx, cy, seed + 5) - 0.5;
+  });
   return (x, y) => {
-    const [xi, yi] = [Math.floor(x * perMm), Math.floor(y * perMm)];
+    const xi = Math.floor(x * perMm);
+    const yi = Math.floor(y * perMm);
+    const hairs = around(xi, yi);
     let best = 1e3;
-    for (let j = -1; j <= 1; j++) {
-      for (let i = -1; i <= 1; i++) {
-        const [cx, cy] = [round(xi + i, count), round(yi + j, count)];
-        if (chanceAt(cx, cy, seed) >= likely) continue;
-        const radius = (0.12 + 0.3 * chanceAt(cx, cy, seed + 1)) / perMm;
-        const dx = x - (xi + i + 0.3 + 0.4 * chanceAt(cx, cy, seed + 2)) / perMm;
-        const dy = y - (yi + j + 0.3 + 0.4 * chanceAt(cx, cy, seed + 3)) / perMm;
-        const [turnX, turnY] = [chanceAt(cx, cy, seed + 4) - 0.5, chanceAt(cx, cy, seed + 5) - 0.5];
-        // Only the part of the circle on one side of a line through it.
-        const side = dx * turnX + dy * turnY + 0.35 * radius * Math.sqrt(turnX * turnX + turnY * turnY);
-        if (side < 0) continue;
-        best = Math.min(best, Math.abs(Math.sqrt(dx * dx + dy * dy) - radius));
-      }
+    for (let k = 0; k < 45; k += 5) {
+      const radius = hairs[k + 2] as number;
+      if (radius < 0) continue;
+      const dx = x - (xi + (hairs[k] as number)) / perMm;
+      const dy = y - (yi + (hairs[k + 1] as number)) / perMm;
+      const turnX = hairs[k + 3] as number;
+      const turnY = hairs[k + 4] as number;
+      if (dx * turnX + dy * turnY + 0.35 * radius * Math.sqrt(turnX * turnX + turnY * turnY) < 0) continue;
+      best = Math.min(best, Math.abs(Math.sqrt(dx * dx + dy * dy) - radius));
     }
     return best;
   };
@@ -108,12 +114,13 @@ export const dustAndHairs: Surface = {
       strewn(ground, 13, 22, 0.5, 0.08, 0.6),
     ];
     const [hairs, lint, warp] = [hairsOf(ground, 19, 34, 0.5), hairsOf(ground, 27, 9, 0.35), layers(ground, 35, 6, 3)];
+    const edge = layers(ground, 55, 1.2, 2);
     const [scratch, haze] = [layers(ground, 43, 0.25, 2, 0.5, 200), layers(ground, 47, 50, 3)];
     const [across, down] = [aslant(ground, 0.6), aslant(ground, 0.35)];
     return (x, y, out) => {
       const stray = 2.6 * (warp(x, y) - 0.5);
       const [u, v] = [x + stray, y + stray];
-      const shape = 0.3 * (warp(x * 5, y * 5) - 0.5);
+      const shape = 0.3 * (edge(x, y) - 0.5);
       out.stain = Math.max(
         0.75 * ease(-0.02, 0.03, fine(x, y)),
         0.95 * ease(-0.03, 0.04, coarse(x, y) + 0.3 * shape),

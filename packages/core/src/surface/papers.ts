@@ -76,6 +76,7 @@ export const foldedPoster: Surface = {
     const everyY = ground.period === null ? 132 : ground.period / Math.max(1, Math.floor(ground.period / 132 + 0.5));
     const [waver, ragged] = [layers(ground, 1, 30, 3), layers(ground, 5, 1.1, 4, 0.7)];
     const [broken, scuffs, worn] = [layers(ground, 13, 5, 3), layers(ground, 21, 0.8, 4, 0.72), layers(ground, 29, 60, 3)];
+    const rubs = layers(ground, 53, 0.8, 4, 0.72);
     const [mottle, fine] = [layers(ground, 37, 3, 3), tooth(ground, 45)];
     const fold = (along: number, every: number): number => {
       const at = (along + every / 2) / every;
@@ -91,7 +92,7 @@ export const foldedPoster: Surface = {
       const width = 0.32 + 1.5 * ease(0.42, 0.74, broken(x, y)) + 2.6 * ease(9, 0, corner);
       const crack = ease(0.12, -0.12, near - width * (0.25 + 1.5 * (rough - 0.28)));
       const halo = ease(13, 0, near) * ease(0.52, 0.66, scuffs(x, y)) * 0.85;
-      const rubbed = ease(0.56, 0.8, worn(x, y)) * ease(0.56, 0.66, scuffs(x + 31, y + 17)) * 0.8;
+      const rubbed = ease(0.56, 0.8, worn(x, y)) * ease(0.56, 0.66, rubs(x, y)) * 0.8;
       out.stain = Math.max(crack, halo, rubbed);
       const shade = ease(6, 0, fx) * (fold(x, everyX) > 0 ? -0.05 : 0.06) + ease(6, 0, fy) * (fold(y, everyY) > 0 ? -0.05 : 0.06);
       out.light = 0.93 + 0.12 * (mottle(x, y) - 0.5) + 0.07 * fine(x, y) + shade;
@@ -107,7 +108,7 @@ export const kraftBoard: Surface = {
   stain: [112, 80, 50],
   make: (ground) => {
     const [cloud, fine] = [layers(ground, 1, 14, 4), hills(ground, 9, 0.14)];
-    const [long, short] = [hills(ground, 13, 5.5, 0.2), hills(ground, 14, 1.6, 0.18)];
+    const [long, dark, short] = [hills(ground, 13, 5.5, 0.2), hills(ground, 15, 5.5, 0.2), hills(ground, 14, 1.6, 0.18)];
     const [flecks, bits] = [strewn(ground, 21, 2.6, 0.4, 0.03, 0.3), strewn(ground, 27, 6, 0.5, 0.05, 0.42)];
     const lines = layers(ground, 33, 0.9, 2, 0.5, 40);
     const slant = aslant(ground, 0.3);
@@ -118,7 +119,7 @@ export const kraftBoard: Surface = {
       out.stain = Math.max(
         0.75 * ease(-0.05, 0.05, flecks(x * tall, y)),
         0.55 * ease(-0.05, 0.06, bits(x, y * flat)),
-        0.28 * ease(0.7, 0.95, long(x - slant * y, y + 40)),
+        0.28 * ease(0.7, 0.95, dark(x - slant * y, y)),
       );
     };
   },
@@ -149,6 +150,7 @@ export const oldCard: Surface = {
   stain: [142, 88, 42],
   make: (ground) => {
     const [cloud, grain, warp] = [layers(ground, 1, 55, 4), tooth(ground, 9), layers(ground, 13, 1.5, 3, 0.65)];
+    const yellowed = layers(ground, 53, 55, 3);
     const [large, mid, small] = [
       strewn(ground, 21, 19, 0.42, 0.3, 4.2),
       strewn(ground, 27, 7, 0.4, 0.15, 1.3),
@@ -161,7 +163,7 @@ export const oldCard: Surface = {
       const blot = (inside: number, soft: number): number => ease(-soft, soft, inside + ragged * soft);
       out.light = 0.97 + 0.12 * (cloud(x, y) - 0.5) + 0.07 * grain(x, y) - 0.06 * ease(0.62, 0.8, rub(x, y));
       out.stain =
-        0.1 * cloud(x + 90, y) + foxed * Math.max(0.42 * blot(large(x, y), 1.4), 0.6 * blot(mid(x, y), 0.5), 0.8 * blot(small(x, y), 0.1));
+        0.1 * yellowed(x, y) + foxed * Math.max(0.42 * blot(large(x, y), 1.4), 0.6 * blot(mid(x, y), 0.5), 0.8 * blot(small(x, y), 0.1));
     };
   },
 };

@@ -55,13 +55,11 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
       }
       @case ('cut-out') {
         <div class="block">
-          <div class="top">
-            <b>Outline</b>
-            <div class="uv-segments" role="group" aria-label="Draw the outline anew">
-              @for (way of drawings; track way.name) {
-                <button type="button" [attr.aria-pressed]="hanging.drawing() === way.name" (click)="draw(way.name)">{{ way.name }}</button>
-              }
-            </div>
+          <b>Outline</b>
+          <div class="uv-choices" role="group" aria-label="Draw the outline anew">
+            @for (way of drawings; track way.name) {
+              <button type="button" [attr.aria-pressed]="hanging.drawing() === way.name" (click)="draw(way.name)">{{ way.name }}</button>
+            }
           </div>
           <p class="more">{{ hint() }}</p>
         </div>
