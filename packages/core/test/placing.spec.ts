@@ -20,6 +20,7 @@ import {
   plan,
   sheetJsonSchema,
   laysPage,
+  masksPage,
   sourcesPage,
   stepsPage,
   startedSheet,
@@ -241,5 +242,6 @@ test('the pages written from the declarations are current: npm run docs', () => 
   expect(readFileSync(join(docs, 'steps.md'), 'utf8')).toBe(stepsPage());
   expect(readFileSync(join(docs, 'sources.md'), 'utf8')).toBe(sourcesPage());
   expect(readFileSync(join(docs, 'lays.md'), 'utf8')).toBe(laysPage());
+  expect(readFileSync(join(docs, 'masks.md'), 'utf8')).toBe(masksPage());
   expect(JSON.parse(readFileSync(join(docs, 'sheet.schema.json'), 'utf8'))).toEqual(JSON.parse(JSON.stringify(sheetJsonSchema())));
 });

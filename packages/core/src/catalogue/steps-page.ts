@@ -1,6 +1,10 @@
 import { BLEND_MODES, type BlendMode } from '../blend/modes';
 import type { AnyStep, Dials } from '../steps/declare';
 import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
+import { WEAR_SHARES } from '../masks/cut';
+import { TIPS } from '../masks/tips';
+import { SURFACES } from '../surface/surfaces';
+import { BRUSH_DIALS, MASK_DIALS, MASKS, WEAR_DIALS, type MaskDeclaration } from './masks';
 import { SOURCES, type SourceDeclaration } from './sources';
 import { STEPS } from './steps';
 
@@ -101,6 +105,46 @@ export const laysPage = (): string =>
     '| key | lay | suits | what it does | formula |',
     '| --- | --- | --- | --- | --- |',
     ...BLEND_MODES.map(modeRow),
+    '',
+  ].join('\n');
+
+const maskSection = ({ kind, title, purpose, dials }: MaskDeclaration): string =>
+  [`## ${title} (\`${kind}\`)`, '', purpose, '', ...table(dials), ''].join('\n');
+
+/** docs/masks.md: masks, wear, the brush and the surfaces that a scanner has, from the declarations. */
+export const masksPage = (): string =>
+  [
+    '# Masks, wear, brushes and surfaces',
+    '',
+    'Written by `npm run docs` from the declarations; every value is kept in the unit shown, shares as 0 … 1.',
+    '',
+    ...MASKS.map(maskSection),
+    '## What all masks have',
+    '',
+    ...table(MASK_DIALS),
+    '',
+    '## Wear',
+    '',
+    'A texture’s grey goes through the curve and is cut into what takes ink away and what leaves it. The cut is solved for a share',
+    `of the texture on its own tones (${WEAR_SHARES.map(({ name, share }) => `${name} ${Math.round(100 * share)} %`).join(', ')}), on the side that covers less of it, and stays while the texture is moved.`,
+    '',
+    ...table(WEAR_DIALS),
+    '',
+    '## The brush',
+    '',
+    ...table(BRUSH_DIALS),
+    '',
+    '| tip | what it leaves |',
+    '| --- | --- |',
+    ...TIPS.map(({ name, note }) => `| ${name} | ${note} |`),
+    '',
+    '## Surfaces',
+    '',
+    'What can be laid on the simulated scanner’s glass, made from a seed.',
+    '',
+    '| surface | how it looks |',
+    '| --- | --- |',
+    ...SURFACES.map(({ title, note }) => `| ${title} | ${note} |`),
     '',
   ].join('\n');
 
