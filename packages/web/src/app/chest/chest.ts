@@ -6,7 +6,6 @@ import { ChestActions, chestFeature } from '../state/chest';
 import { FontActions, fontsFeature } from '../state/fonts';
 import { JobActions, jobsFeature } from '../state/jobs';
 import type { Asset, Drawer, KeptRamp } from '../state/model';
-import { Uploads } from '../jobs/uploads';
 import { DRAGGED, lookedThrough, measuresInWords, SORTS, type Sort } from './looking';
 import { ScannerBed } from './scanner';
 
@@ -18,7 +17,7 @@ const ROW_PX = 76;
 /** The plan chest: drawers of pictures, textures, frames, ramps and fonts, and the scanner. */
 @Component({
   selector: 'uv-chest',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, ScannerBed, Uploads],
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, ScannerBed],
   template: `
     <header>
       <h2>Plan chest</h2>
@@ -50,7 +49,18 @@ const ROW_PX = 76;
           }
         </select>
       </div>
-      <uv-uploads />
+      @if (results(); as results) {
+        <div class="results" role="status" aria-label="What became of the files">
+          <span>
+            <b>{{ results.taken }} of {{ results.all }}</b>
+            taken in
+          </span>
+          <button type="button" (click)="imports.set([])">Close</button>
+          @for (each of results.files; track each.id) {
+            <small [class.refused]="each.refused">{{ each.name }}: {{ each.words }}</small>
+          }
+        </div>
+      }
       <cdk-virtual-scroll-viewport class="list" [itemSize]="rowPx" role="list" [attr.aria-label]="'Drawer of ' + tab()">
         <div
           *cdkVirtualFor="let asset of found(); trackBy: bySha"
@@ -170,6 +180,7 @@ export class Chest {
 
   private readonly store = inject(Store);
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly uploads = this.store.selectSignal(jobsFeature.selectUploads);
   private readonly ownFonts = this.store.selectSignal(fontsFeature.selectOwn);
   protected readonly fontProblem = this.store.selectSignal(fontsFeature.selectProblem);
   protected readonly ramps = this.store.selectSignal(chestFeature.selectRamps);
@@ -183,6 +194,8 @@ export class Chest {
   protected readonly search = signal('');
   protected readonly sort = signal<Sort>('newest');
   protected readonly open = signal<string | null>(null);
+  /** Files that were added last. */
+  protected readonly imports = signal<readonly { readonly id: string; readonly name: string }[]>([]);
 
   protected readonly drawer = computed(() => DRAWER_OF[this.tab()] ?? null);
   protected readonly found = computed(() => {
@@ -258,15 +271,28 @@ export class Chest {
     this.store.dispatch(JobActions.pictureRemovalWanted({ jobId: this.jobId(), sha256 }));
   }
 
+  /** What became of each file that was added together with others, in the order in which they came. */
+  protected readonly results = computed(() => {
+    const imports = this.imports();
+    if (imports.length === 0) return null;
+    const files = imports.map(({ id, name }) => {
+      const upload = this.uploads().find((each) => each.id === id);
+      if (!upload) return { id, name, words: 'taken in', refused: false };
+      if (upload.error) return { id, name, words: upload.error, refused: true };
+      return { id, name, words: upload.sent < 1 ? 'on its way' : 'being read', refused: false };
+    });
+    return { files, all: files.length, taken: files.filter(({ words }) => words === 'taken in').length };
+  });
+
   protected read(): void {
     this.store.dispatch(ChestActions.refusalRead());
   }
 
   protected take(entry: HTMLInputElement): void {
     const drawer = this.drawer() ?? 'picture';
-    for (const file of entry.files ?? []) {
-      this.store.dispatch(JobActions.pictureDropped({ jobId: this.jobId(), id: crypto.randomUUID(), file, drawer }));
-    }
+    const files = [...(entry.files ?? [])].map((file) => ({ id: crypto.randomUUID() as string, file }));
+    for (const { id, file } of files) this.store.dispatch(JobActions.pictureDropped({ jobId: this.jobId(), id, file, drawer }));
+    this.imports.set(files.map(({ id, file }) => ({ id, name: file.name })));
     entry.value = '';
   }
 
