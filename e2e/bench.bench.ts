@@ -1,4 +1,4 @@
-import { test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { tenPasses } from '../tools/bench/sheets';
 import { isTrue, laidOut } from './support';
 
@@ -62,7 +62,7 @@ const dialled = async (page: Page, label: string, values: readonly string[]): Pr
 };
 
 test('the bench in Chromium', async ({ page }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(900_000);
   await watch(page);
   await page.goto('/');
   await isTrue(page);
@@ -174,4 +174,17 @@ test('the bench in Chromium', async ({ page }) => {
   print('ten passes: a dial of the last: draft', `${(await dialled(page, 'Shift', values)).toFixed(1)} ms`, 'at most 16 ms');
   await line(/^Levels/);
   print('ten passes: a dial of the second: draft', `${(await dialled(page, 'Midtone', values)).toFixed(1)} ms`, 'at most 60 ms');
+
+  const [job] = (await (await page.request.get('/api/jobs')).json()) as { id: string }[];
+  const { sheets } = (await (await page.request.get(`/api/jobs/${job?.id}`)).json()) as {
+    sheets: { id: string; document: { name: string } }[];
+  };
+  for (const { id, document } of sheets.slice(0, 3)) {
+    await page.goto(`/jobs/${job?.id}/sheets/${id}`);
+    await expect(page.locator('uv-slug .state')).toHaveText('true', { timeout: 120_000 });
+    const opened = await notes(page);
+    const took = (quality: string): number => sum(opened.done.filter((each) => each.quality === quality));
+    print(`“${document.name}” at fit: draft`, `${took('draft').toFixed(0)} ms`, '');
+    print(`“${document.name}” at fit: true`, `${took('true').toFixed(0)} ms`, 'progressive, measured');
+  }
 });
