@@ -9,6 +9,7 @@ import {
   freshPass,
   freshSource,
   freshStep,
+  freshWear,
   from8,
   INKS,
   MASK_DIALS,
@@ -19,7 +20,6 @@ import {
   startedSheet,
   STOCKS,
   toneStatistics,
-  WEAR_DIALS,
   wholeSheet,
   withPass,
   withStep,
@@ -65,21 +65,7 @@ const wearFrom = async (
   change: Partial<TextureWear> = {},
 ): Promise<TextureWear> => {
   const { sha256, path } = await picture(file, name);
-  const wear: TextureWear = {
-    id: name.toLowerCase().replace(/ /g, '-'),
-    kind: 'texture',
-    name,
-    on: true,
-    picture: { sha256, path },
-    placement,
-    share: amount,
-    cut: 0.5,
-    takes: 'darks',
-    masks: [],
-    guards: [],
-    ...(defaultParams({ dials: WEAR_DIALS }) as ParamsOf<typeof WEAR_DIALS>),
-    ...change,
-  };
+  const wear = freshWear(name.toLowerCase().replace(/ /g, '-'), name, { sha256, path }, placement, { share: amount, ...change });
   return { ...wear, ...solvedCut(await greysOf(file), wear) };
 };
 

@@ -18,7 +18,6 @@ import {
   type Raster,
   type Region,
   type Sheet,
-  type TextureWear,
 } from '../src';
 import {
   bytesOfRegion,
@@ -29,6 +28,7 @@ import {
   meanOf,
   pass,
   picture,
+  plainWear,
   planeOf,
   rasterOf,
   sheet,
@@ -133,27 +133,21 @@ function masked(): Sheet {
     connected: true,
     smallest: 0.5,
   };
-  const wear: TextureWear = {
-    id: 'w',
-    kind: 'texture',
-    name: 'worn',
-    on: true,
-    invert: false,
-    anchor: 'art',
-    home,
-    picture: { sha256: 'motley' },
-    placement: { ...home, width: 17, height: 22, turn: 12, beyond: 'repeat', fit: 'free' },
-    curve: [],
-    share: 0.3,
-    cut: 0.4,
-    softness: 0.2,
-    takes: 'darks',
-    strength: 0.9,
-    specks: 0.8,
-    holes: 0.8,
-    masks: [{ ...painted, id: 'thin', join: 'without' }],
-    guards: [{ pass: 'ground', most: 0.1, ease: 0.3 }],
-  };
+  const wear = plainWear(
+    'motley',
+    { ...home, width: 17, height: 22, turn: 12, beyond: 'repeat', fit: 'free' },
+    {
+      anchor: 'art',
+      home,
+      cut: 0.4,
+      softness: 0.2,
+      strength: 0.9,
+      specks: 0.8,
+      holes: 0.8,
+      masks: [{ ...painted, id: 'thin', join: 'without' }],
+      guards: [{ pass: 'ground', most: 0.1, ease: 0.3 }],
+    },
+  );
   return sheet([
     pass('ground', flat('#d94f2a')),
     pass('art', picture('motley'), {

@@ -27,10 +27,9 @@ import {
   type PaintedMask,
   type Region,
   type Stroke,
-  type TextureWear,
 } from '../src';
 import { cv, opencv } from './support/opencv';
-import { flat, graphOf, kernels, meanOf, pass, picture, rasterOf, sheet, step } from './support/sheets';
+import { flat, graphOf, kernels, meanOf, pass, picture, plainWear, rasterOf, sheet, step } from './support/sheets';
 
 beforeAll(opencv);
 
@@ -442,26 +441,7 @@ describe('picking', () => {
 });
 
 test('a copied pass wears its own wear; a shared wear follows its copy, and its first may not be taken away', () => {
-  const wear: TextureWear = {
-    id: 'w',
-    kind: 'texture',
-    name: 'paper',
-    on: true,
-    invert: false,
-    anchor: 'sheet',
-    picture: { sha256: 'ramp' },
-    placement: pass('', picture('ramp')).placement,
-    curve: [],
-    share: 0.2,
-    cut: 0.2,
-    softness: 0.1,
-    takes: 'darks',
-    strength: 1,
-    specks: 0,
-    holes: 0,
-    masks: [],
-    guards: [],
-  };
+  const wear = plainWear('ramp', pass('', picture('ramp')).placement);
   const first = pass('a', flat('#000000'), { wear: [wear] });
   const group = pass('g', {
     kind: 'group',

@@ -28,7 +28,7 @@ import {
 } from '../src';
 import { shaperOfAll } from './support/fonts';
 import { drawn } from './support/pictures';
-import { flat, infoOf, pass, PICTURES, sheet, SIZE, step, workOf } from './support/sheets';
+import { flat, infoOf, pass, PICTURES, plainWear, sheet, SIZE, step, workOf } from './support/sheets';
 
 /** Dark on the left third, light on the rest: what takes by its darks takes a third. */
 const stripe = drawn('stripe', 300, 300, 1, (x) => (x < 1 / 3 ? 0.1 : 0.9));
@@ -37,27 +37,8 @@ const specks = drawn('specks', 400, 500, 1, (x, y) => (Math.sin(61 * x) * Math.s
 const pictures = [...PICTURES, stripe, specks];
 const find = (sha256: string) => pictures.find((each) => each.info.sha256 === sha256)?.info ?? infoOf(sha256);
 
-const wear = (change: Partial<TextureWear> = {}): TextureWear => ({
-  id: 'w',
-  kind: 'texture',
-  name: 'stripe',
-  on: true,
-  invert: false,
-  anchor: 'sheet',
-  picture: { sha256: 'stripe' },
-  placement: { ...wholeSheet(SIZE), beyond: 'repeat', fit: 'free' },
-  curve: [],
-  share: 0.33,
-  cut: 0.5,
-  softness: 0,
-  takes: 'darks',
-  strength: 1,
-  specks: 0,
-  holes: 0,
-  masks: [],
-  guards: [],
-  ...change,
-});
+const wear = (change: Partial<TextureWear> = {}): TextureWear =>
+  plainWear('stripe', { ...wholeSheet(SIZE), beyond: 'repeat', fit: 'free' }, { share: 0.33, ...change });
 const box = (x: number, y: number, width: number, height: number) => ({
   ...wholeSheet(SIZE),
   x,

@@ -24,7 +24,7 @@ import {
   rendered,
 } from '../src';
 import { drawn } from './support/pictures';
-import { flat, infoOf, meanOf, pass, PICTURES, sheet, SIZE, workOf } from './support/sheets';
+import { flat, infoOf, meanOf, pass, PICTURES, plainWear, sheet, SIZE, workOf } from './support/sheets';
 
 /** A worn surface: fine grains on broad clouds, mostly light. */
 const rust = drawn(
@@ -45,27 +45,7 @@ const planeOf = (node: Node, region: Region): Int16Array => {
 };
 
 const box: Placement = { ...wholeSheet(SIZE), width: 60, height: 60, fit: 'free', beyond: 'repeat' };
-const wear = (change: Partial<TextureWear> = {}): TextureWear => ({
-  id: 'w',
-  kind: 'texture',
-  name: 'rust',
-  on: true,
-  invert: false,
-  anchor: 'sheet',
-  picture: { sha256: 'rust' },
-  placement: box,
-  curve: [],
-  share: 0.12,
-  cut: 0.35,
-  softness: 0.1,
-  takes: 'darks',
-  strength: 1,
-  specks: 0,
-  holes: 0,
-  masks: [],
-  guards: [],
-  ...change,
-});
+const wear = (change: Partial<TextureWear> = {}): TextureWear => plainWear('rust', box, { cut: 0.35, softness: 0.1, ...change });
 const worn = (wears: Pass['wear'], more: readonly Pass[] = []): Sheet => sheet([...more, pass('art', flat('#101010'), { wear: wears })]);
 const SOME: Region = { x: 20, y: 30, width: 80, height: 60 };
 /** Right of what a late pass prints. */

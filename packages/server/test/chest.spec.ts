@@ -2,7 +2,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { SURFACES, type Sheet } from '@uvrant/core';
+import { freshWear, SURFACES, type Sheet } from '@uvrant/core';
 import type { Asset } from '../src/assets/store';
 import type { ScannerDevice } from '../src/scanner/port';
 import { multipart, png, sheetOf, startServer, type TestServer } from './support';
@@ -150,26 +150,7 @@ describe('the plan chest', () => {
     const texture = await taken('worn.png', 330, 230);
     const sheet: Sheet = sheetOf(asset.sha256, asset);
     const [ground, ...rest] = sheet.passes;
-    const wear = {
-      id: 'w',
-      kind: 'texture' as const,
-      name: 'worn',
-      on: true,
-      invert: false,
-      anchor: 'sheet' as const,
-      picture: { sha256: texture.sha256 },
-      placement: ground!.placement,
-      curve: [],
-      share: 0.1,
-      cut: 0.2,
-      softness: 0.1,
-      takes: 'darks' as const,
-      strength: 1,
-      specks: 0,
-      holes: 0,
-      masks: [],
-      guards: [],
-    };
+    const wear = freshWear('w', 'worn', { sha256: texture.sha256 }, ground!.placement);
     server.services.sheets.create(job, { ...sheet, name: 'Back of shirt', passes: [{ ...ground!, wear: [wear] }, ...rest] });
     for (const each of [asset, texture]) {
       const refused = await remove(each);

@@ -1,8 +1,9 @@
 import { TIPS } from '../masks/tips';
-import { LEAST_BRUSH, MOST_BRUSH, MOST_EDGE, type Mask } from '../sheet/model';
-import type { Dials } from '../steps/declare';
+import { LEAST_BRUSH, MOST_BRUSH, MOST_EDGE, type Mask, type PictureRef, type Placement, type TextureWear } from '../sheet/model';
+import type { Dials, ParamsOf } from '../steps/declare';
 import { choice, curve, length, number, seed, share, toggle } from '../steps/dials';
 import { curve as curveStep } from '../steps/tone/curve';
+import { defaultParams } from './steps';
 
 /** A kind of mask: what it goes by, and its own dials. Forms, schemas and documentation are derived from it. */
 export interface MaskDeclaration {
@@ -89,3 +90,26 @@ export const BRUSH_DIALS = {
   softness: share({ title: 'Softness', default: 0.35, more: 'a softer rim' }),
   strength: share({ title: 'Strength', default: 1, more: 'each stroke counts for more' }),
 } as const satisfies Dials;
+
+/** A wear by a texture with all its dials at their defaults, its cut not solved yet; changed as told. */
+export const freshWear = (
+  id: string,
+  name: string,
+  picture: PictureRef,
+  placement: Placement,
+  change: Partial<TextureWear> = {},
+): TextureWear => ({
+  id,
+  kind: 'texture',
+  name,
+  on: true,
+  picture,
+  placement,
+  share: 0.12,
+  cut: 0.5,
+  takes: 'darks',
+  masks: [],
+  guards: [],
+  ...(defaultParams({ dials: WEAR_DIALS }) as ParamsOf<typeof WEAR_DIALS>),
+  ...change,
+});

@@ -19,8 +19,8 @@ import {
   type Wear,
 } from '../sheet/model';
 import { takenTable } from '../masks/cut';
-import { holderName, maskMotion, wearLies } from '../sheet/hung';
-import { AT_REST, movedPlacement, type Motion } from '../sheet/moving';
+import { holderName, maskMotion, pictureLies, wearLies } from '../sheet/hung';
+import { AT_REST, type Motion } from '../sheet/moving';
 import type { AnyStep, StepAt } from '../steps/declare';
 import { blendMode } from '../blend/modes';
 import { sourceOfKind, type DialledSource } from '../catalogue/sources';
@@ -231,7 +231,7 @@ class Compiler {
   /** A source in its subject's own colours, where a cut-out with soft edges shows it. */
   private freed(pass: Pass, placed: Node): Node {
     const soft = pass.masks.find(
-      (mask): mask is CutOutMask => mask.on && mask.kind === 'cut-out' && mask.band > 0 && Compiler.isDrawn(mask),
+      (mask): mask is CutOutMask => mask.on && mask.kind === 'cut-out' && !mask.invert && mask.band > 0 && Compiler.isDrawn(mask),
     );
     if (!soft) return placed;
     const picture = convertNode(placed, 'colour');
@@ -467,7 +467,7 @@ class Compiler {
   private pictureMask(mask: PictureMask, pass: Pass): Plane {
     if ('pass' in mask.of) return lightNode(convertNode(this.reference(mask.of.pass, pass, 'is masked by'), 'tone'));
     const { picture, placement } = mask.of;
-    const lies = mask.anchor === 'art' && mask.home ? movedPlacement(placement, mask.home, pass.placement) : placement;
+    const lies = pictureLies(mask, placement, pass);
     return lightNode(convertNode(pictureNode(this.info(picture, pass), lies, this.scale.pxPerMm), 'tone'));
   }
 

@@ -4,6 +4,7 @@ import {
   type Anchor,
   type Mask,
   type Pass,
+  type PictureMask,
   type Placement,
   type Stroke,
   type TextureWear,
@@ -62,6 +63,10 @@ export const wearPut = (wear: TextureWear, pass: Pass, placement: Placement, anc
   return anchor === 'art' ? { ...rest, anchor, placement, home: pass.placement } : { ...rest, anchor, placement };
 };
 
+/** Where the picture that a mask reads lies now. */
+export const pictureLies = ({ anchor, home }: PictureMask, placement: Placement, pass: Pass): Placement =>
+  anchor === 'art' && home ? movedPlacement(placement, home, pass.placement) : placement;
+
 /** How what follows the art moved since it was made. */
 export const maskMotion = ({ anchor, home }: Mask, pass: Pass): Motion | null =>
   anchor === 'art' && home ? motionOf(home, pass.placement) : null;
@@ -94,9 +99,8 @@ export const reanchored = (mask: Mask, pass: Pass, anchor: Anchor): Mask => {
       return { ...moved, points: movedPoints(moved.points, motion), widened: movedStrokes(moved.widened, motion) };
     case 'picture': {
       const { of } = moved;
-      return 'picture' in of && mask.home
-        ? { ...moved, of: { ...of, placement: movedPlacement(of.placement, mask.home, pass.placement) } }
-        : moved;
+      if (!('picture' in of) || mask.kind !== 'picture') return moved;
+      return { ...moved, of: { ...of, placement: pictureLies(mask, of.placement, pass) } };
     }
     default:
       return moved;

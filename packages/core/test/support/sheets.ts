@@ -4,6 +4,7 @@ import {
   compile,
   defaultParams,
   finish,
+  freshWear,
   placed,
   plan,
   rendered,
@@ -15,6 +16,7 @@ import {
   type Graph,
   type Node,
   type Pass,
+  type Placement,
   type Raster,
   type RasterKind,
   type RasterOf,
@@ -25,6 +27,7 @@ import {
   type Source,
   type SourceTile,
   type Step,
+  type TextureWear,
   type TileName,
   type ToneStatistics,
   type TypePort,
@@ -122,3 +125,7 @@ export const meanOf = (plane: Int16Array): number => plane.reduce((sum, v) => su
 
 export const planeOf = (raster: Raster): Int16Array =>
   raster.kind === 'colour' ? raster.data : raster.kind === 'ink' ? raster.coverage : raster.tone;
+
+/** A wear that cuts hard at a half of its texture's grey, and nothing else. */
+export const plainWear = (sha256: string, placement: Placement, change: Partial<TextureWear> = {}): TextureWear =>
+  freshWear('w', sha256, { sha256 }, placement, { softness: 0, specks: 0, curve: [], ...change });

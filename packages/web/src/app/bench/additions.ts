@@ -1,11 +1,11 @@
 import {
   boxAt,
   chosenLay,
-  defaultParams,
   findPass,
   freshPass,
   freshSource,
   freshStep,
+  freshWear,
   insertPass,
   insertStep,
   MASKS,
@@ -14,13 +14,11 @@ import {
   placeOf,
   rgbOfHex,
   STEPS,
-  WEAR_DIALS,
   wearsOf,
   wholeSheet,
   withPass,
   type ColourRef,
   type Lay,
-  type ParamsOf,
   type Pass,
   type PassPlace,
   type PictureMask,
@@ -340,21 +338,11 @@ const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number])
   },
 });
 
-/** How large a texture arrives: filling the sheet, going on beyond its own edge. */
-const wearOf = (asset: Asset, sheet: Sheet): TextureWear => ({
-  id: freshId(),
-  kind: 'texture',
-  name: asset.name.replace(/\.[^.]*$/, '').slice(0, 120),
-  on: true,
-  picture: { sha256: asset.sha256 },
-  placement: { ...placed(sheet.size, asset, 'fill', 'mirror'), fit: 'free' },
-  share: 0.12,
-  cut: 0.3,
-  takes: 'darks',
-  masks: [],
-  guards: [],
-  ...(defaultParams({ dials: WEAR_DIALS }) as ParamsOf<typeof WEAR_DIALS>),
-});
+/** A texture arrives filling the sheet and going on beyond its own edge. */
+const wearOf = (asset: Asset, sheet: Sheet): TextureWear => {
+  const lies: Placement = { ...placed(sheet.size, asset, 'fill', 'mirror'), fit: 'free' };
+  return freshWear(freshId(), asset.name.replace(/\.[^.]*$/, '').slice(0, 120), { sha256: asset.sha256 }, lies);
+};
 
 /** Something hung on the chosen pass. */
 const onPass =

@@ -1,8 +1,21 @@
 import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, inject, input } from '@angular/core';
-import { BRUSH_DIALS, maskOfKind, MASK_DIALS, reanchored, type Anchor, type Mask, type Pass, type Sheet } from '@uvrant/core';
+import {
+  BRUSH_DIALS,
+  maskOfKind,
+  MASK_DIALS,
+  pictureLies,
+  reanchored,
+  type Anchor,
+  type Mask,
+  type Pass,
+  type PictureMask,
+  type Placement,
+  type Sheet,
+} from '@uvrant/core';
 import { dialLines } from './dial-lines';
 import { Hanging, SHOWN_WAYS, type Brush, type Drawing, type ShownWay } from './hanging';
+import { PlacementDials } from './placement-dials';
 import { Rendering } from './rendering';
 import { percent } from './words';
 
@@ -16,7 +29,7 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
 /** The dials of the open mask: how it is shown, its brush or outline or samples, and its edge. */
 @Component({
   selector: 'uv-mask-dials',
-  imports: [NgComponentOutlet],
+  imports: [NgComponentOutlet, PlacementDials],
   template: `
     <header>
       <h2>{{ declaration()?.title ?? mask().kind }}</h2>
@@ -105,6 +118,9 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
       }
       @case ('picture') {
         <p class="note">{{ reads() }}</p>
+        @if (lying(); as lying) {
+          <uv-placement-dials [pass]="lying" [sheet]="sheet()" [put]="put" />
+        }
       }
     }
     @for (line of lines(); track line.name) {
@@ -174,6 +190,23 @@ export class MaskDials {
     if (mask.kind !== 'picture') return '';
     return 'pass' in mask.of ? 'Reads the light of an earlier pass.' : 'Reads the light of a picture.';
   });
+
+  /** The picture that is read, as the pass that it would be, for the figures of its place. */
+  protected readonly lying = computed<Pass | null>(() => {
+    const [mask, pass] = [this.mask(), this.pass()];
+    if (mask.kind !== 'picture' || !('picture' in mask.of)) return null;
+    const { picture, placement } = mask.of;
+    return { ...pass, source: { kind: 'picture', picture }, placement: pictureLies(mask, placement, pass) };
+  });
+
+  protected readonly put = (change: (placement: Placement) => Placement): void => {
+    const pass = this.pass();
+    this.hanging.changeMask((mask) => {
+      if (mask.kind !== 'picture') return mask;
+      const moved = reanchored(mask, pass, mask.anchor) as PictureMask;
+      return 'picture' in moved.of ? { ...moved, of: { ...moved.of, placement: change(moved.of.placement) } } : moved;
+    });
+  };
 
   /** Where the mask hangs. */
   protected back(): { wear?: string; zone?: string } | null {

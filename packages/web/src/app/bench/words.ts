@@ -20,7 +20,10 @@ const SOURCES: { readonly [K in Source['kind']]: (source: Extract<Source, { kind
   type: ({ lines }) => (lines === 'fit' ? 'stacked type' : 'type'),
   group: ({ passes }) => `group of ${passes.length}`,
   sheet: () => 'another sheet',
-  overall: (_, { steps }) => (steps.length > 0 ? 'treats all so far' : 'all so far over itself'),
+  overall: (_, { steps, wear, lay }) => {
+    if (steps.length > 0) return 'treats all so far';
+    return wear.length > 0 && lay.mode === 'normal' ? 'wears all so far' : 'all so far over itself';
+  },
 };
 
 export const sourceInWords = (pass: Pass): string =>

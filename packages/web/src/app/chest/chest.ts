@@ -290,7 +290,7 @@ export class Chest {
 
   protected take(entry: HTMLInputElement): void {
     const drawer = this.drawer() ?? 'picture';
-    const files = [...(entry.files ?? [])].map((file) => ({ id: crypto.randomUUID() as string, file }));
+    const files = [...(entry.files ?? [])].map((file) => ({ id: crypto.randomUUID(), file }));
     for (const { id, file } of files) this.store.dispatch(JobActions.pictureDropped({ jobId: this.jobId(), id, file, drawer }));
     this.imports.set(files.map(({ id, file }) => ({ id, name: file.name })));
     entry.value = '';
