@@ -387,9 +387,10 @@ export class Table {
     context.fillStyle = this.sheet().stock.colour;
     context.fillRect(view.x, view.y, width, height);
     if (!this.held() && !this.rendering.picking()) {
-      this.print.draw(context, view, size, this.density);
+      this.print.draw(context, view, size, this.density, this.sheet().stock.colour);
       if (this.fades()) {
         context.globalAlpha = 1 - FADED;
+        context.fillStyle = this.sheet().stock.colour;
         context.fillRect(view.x, view.y, width, height);
         context.globalAlpha = 1;
       }
@@ -404,7 +405,7 @@ export class Table {
       context.clip();
       context.fillStyle = this.sheet().stock.colour;
       context.fillRect(from, view.y, width, height);
-      this.unprinted.draw(context, view, size, this.density);
+      this.unprinted.draw(context, view, size, this.density, this.sheet().stock.colour);
     }
     context.restore();
     context.strokeStyle = '#3d3c3a';

@@ -51,7 +51,8 @@ export class TileLayer {
     return [...this.tiles.values()].sort((a, b) => a.version - b.version || a.rank - b.rank || b.halvings - a.halvings);
   }
 
-  draw(context: CanvasRenderingContext2D, view: Viewport, table: Extent, density: number): void {
+  /** Draws all that lies on the table, on the stock: where a finer tile is bare, no coarser one shows through. */
+  draw(context: CanvasRenderingContext2D, view: Viewport, table: Extent, density: number, stock: string): void {
     const snap = (v: number): number => Math.round(v * density) / density;
     for (const tile of this.inOrder()) {
       const by = 2 ** tile.halvings * view.zoom;
@@ -60,10 +61,13 @@ export class TileLayer {
       const right = left + tile.pixels.width * by;
       const foot = top + tile.pixels.height * by;
       if (right < 0 || foot < 0 || left > table.width || top > table.height) continue;
+      const [x, y, width, height] = [snap(left), snap(top), snap(right) - snap(left), snap(foot) - snap(top)];
+      context.fillStyle = stock;
+      context.fillRect(x, y, width, height);
       context.imageSmoothingEnabled = by * density < 0.999;
       // Reduced by less than a half: more would cost much and show nothing.
       context.imageSmoothingQuality = 'low';
-      context.drawImage(tile.bitmap, snap(left), snap(top), snap(right) - snap(left), snap(foot) - snap(top));
+      context.drawImage(tile.bitmap, x, y, width, height);
     }
   }
 
