@@ -65,7 +65,10 @@ const wearFrom = async (
   change: Partial<TextureWear> = {},
 ): Promise<TextureWear> => {
   const { sha256, path } = await picture(file, name);
-  const wear = freshWear(name.toLowerCase().replace(/ /g, '-'), name, { sha256, path }, placement, { share: amount, ...change });
+  const wear = freshWear(name.toLowerCase().replace(/ /g, '-'), name, { picture: { sha256, path } }, placement, {
+    share: amount,
+    ...change,
+  });
   return { ...wear, ...solvedCut(await greysOf(file), wear) };
 };
 

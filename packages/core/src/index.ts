@@ -45,6 +45,7 @@ export * from './render/node';
 export * from './render/nodes';
 export * from './render/regions';
 export * from './render/scale';
+export * from './render/source-nodes';
 export * from './sheet/edit';
 export * from './sheet/fresh';
 export * from './sheet/hung';

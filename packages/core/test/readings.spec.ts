@@ -6,6 +6,7 @@ import {
   finish,
   freshSource,
   measured,
+  pictureNode,
   ONE,
   plan,
   rendered,
@@ -142,7 +143,7 @@ describe('what wear takes', () => {
 
 test('a texture’s greys are read at the print’s own pixels, spread over its box', () => {
   const { pxPerMm } = trueScale(SIZE, 100);
-  const sample = textureGreys(stripe.info, wear().placement, pxPerMm);
+  const sample = textureGreys(pictureNode(stripe.info, wear().placement, pxPerMm), wear().placement, pxPerMm);
   const work = workOf(pictures);
   for (const region of sample.regions) work.fetch(plan(sample.node, region, work));
   const { weights, total } = finish(sample.run(work));

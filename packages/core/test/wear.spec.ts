@@ -159,6 +159,17 @@ describe('a wear', () => {
     expect(planeOf(graph.passes.get('in') as Node, FAR).every((v) => v === ONE)).toBe(true);
   });
 
+  test('by a made surface takes the same in any tiling; one that there is not is refused by name', () => {
+    const { picture: _, ...rest } = wear({ cut: 0.75 });
+    const made = graphOf(worn([{ ...rest, surface: { name: 'crumpled copy paper', seed: 3 } }])).wears.get('art/w')!.taken;
+    const whole = planeOf(made, SOME);
+    expect(meanOf(whole)).toBeGreaterThan(0.02);
+    const part = { ...SOME, x: SOME.x + 17, width: 30 };
+    const cut = planeOf(made, part);
+    expect(cut.every((v, i) => v === whole[Math.floor(i / 30) * SOME.width + 17 + (i % 30)])).toBe(true);
+    expect(() => graphOf(worn([{ ...rest, surface: { name: 'velvet', seed: 3 } }]))).toThrow(/no surface “velvet”/);
+  });
+
   test('shared lies as the first does, or turned and moved; a change of the first changes it', () => {
     const shared = (change: Partial<SharedWear> = {}): SharedWear => ({
       id: 's',

@@ -150,7 +150,7 @@ describe('the plan chest', () => {
     const texture = await taken('worn.png', 330, 230);
     const sheet: Sheet = sheetOf(asset.sha256, asset);
     const [ground, ...rest] = sheet.passes;
-    const wear = freshWear('w', 'worn', { sha256: texture.sha256 }, ground!.placement);
+    const wear = freshWear('w', 'worn', { picture: { sha256: texture.sha256 } }, ground!.placement);
     server.services.sheets.create(job, { ...sheet, name: 'Back of shirt', passes: [{ ...ground!, wear: [wear] }, ...rest] });
     for (const each of [asset, texture]) {
       const refused = await remove(each);
@@ -168,6 +168,8 @@ describe('the plan chest', () => {
     const sheet = sheetOf('a'.repeat(64), { width: 10, height: 10 });
     const bad = (change: object) => () => server.services.sheets.create(job, { ...sheet, passes: [{ ...sheet.passes[0], ...change }] });
     expect(bad({ wear: [{ id: 'w', kind: 'texture', on: true }] })).toThrow(/wear/);
+    const { picture: _, ...bare } = freshWear('w', 'worn', { picture: { sha256: 'a'.repeat(64) } }, sheet.passes[0]!.placement);
+    expect(bad({ wear: [bare] })).toThrow(/at least one of \[picture, surface\]/);
     const stroke = { tip: 'round', size: 4, softness: 0, strength: 1, erases: false, seed: 1, points: [1, 2, 3] };
     const mask = { id: 'm', kind: 'painted', on: true, invert: false, anchor: 'sheet', strokes: [stroke] };
     expect(bad({ masks: [mask] })).toThrow(/x and y in turn/);

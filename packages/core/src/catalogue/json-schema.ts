@@ -2,6 +2,7 @@ import { BLEND_MODES } from '../blend/modes';
 import { MOST_TIMES, type Mask, type Wear } from '../sheet/model';
 import type { Dials } from '../steps/declare';
 import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
+import { SURFACES } from '../surface/surfaces';
 import { SHIPPED_FONTS } from '../type/fonts';
 import { BRUSH_DIALS, MASK_DIALS, MASKS, WEAR_DIALS } from './masks';
 import { SOURCES } from './sources';
@@ -83,6 +84,7 @@ const WEARS: Readonly<Record<Wear['kind'], Json>> = {
       on: { type: 'boolean' },
       home: reference('placement'),
       picture: reference('picture'),
+      surface: object({ name: oneOf(...SURFACES.map(({ name }) => name)), seed: seedNumber }),
       placement: reference('placement'),
       share,
       cut: { type: 'number', minimum: -1, maximum: 2 },
@@ -91,7 +93,7 @@ const WEARS: Readonly<Record<Wear['kind'], Json>> = {
       guards: list(object({ pass: { type: 'string' }, most: share, ease: share })),
       ...Object.fromEntries(dialsSchema(WEAR_DIALS)),
     },
-    ['name', 'on', 'picture', 'placement', 'share', 'cut', 'takes', 'masks', 'guards', ...Object.keys(WEAR_DIALS)],
+    ['name', 'on', 'placement', 'share', 'cut', 'takes', 'masks', 'guards', ...Object.keys(WEAR_DIALS)],
   ),
   shared: object({
     on: { type: 'boolean' },

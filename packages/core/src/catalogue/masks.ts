@@ -1,5 +1,14 @@
 import { TIPS } from '../masks/tips';
-import { LEAST_BRUSH, MOST_BRUSH, MOST_EDGE, type Mask, type PictureRef, type Placement, type TextureWear } from '../sheet/model';
+import {
+  LEAST_BRUSH,
+  MOST_BRUSH,
+  MOST_EDGE,
+  type Mask,
+  type PictureRef,
+  type Placement,
+  type SurfaceRef,
+  type TextureWear,
+} from '../sheet/model';
 import type { Dials, ParamsOf } from '../steps/declare';
 import { choice, curve, length, number, seed, share, toggle } from '../steps/dials';
 import { curve as curveStep } from '../steps/tone/curve';
@@ -95,7 +104,7 @@ export const BRUSH_DIALS = {
 export const freshWear = (
   id: string,
   name: string,
-  picture: PictureRef,
+  texture: { readonly picture: PictureRef } | { readonly surface: SurfaceRef },
   placement: Placement,
   change: Partial<TextureWear> = {},
 ): TextureWear => ({
@@ -103,7 +112,7 @@ export const freshWear = (
   kind: 'texture',
   name,
   on: true,
-  picture,
+  ...texture,
   placement,
   share: 0.12,
   cut: 0.5,

@@ -1,8 +1,6 @@
 import type { Region } from '../raster/raster';
-import type { SourceInfo } from '../raster/source-tiles';
 import { convertNode } from '../render/nodes';
 import { rendered, type Node, type Rendering, type Work } from '../render/node';
-import { pictureNode } from '../render/source-nodes';
 import type { Placement } from '../sheet/model';
 import { cornersOf } from '../sheet/placing';
 import { TONE_BINS, toneStatistics, type ToneStatistics } from '../steps/statistics';
@@ -18,9 +16,9 @@ export interface TextureSample {
   readonly run: (work: Work) => Rendering<ToneStatistics>;
 }
 
-/** The greys of a placed texture at a rendering's own pixels, whatever of it lies on the sheet. */
-export const textureGreys = (info: SourceInfo, placement: Placement, pxPerMm: number): TextureSample => {
-  const node = convertNode(pictureNode(info, placement, pxPerMm), 'tone');
+/** The greys of a texture as placed, at a rendering's own pixels, whatever of it lies on the sheet. */
+export const textureGreys = (texture: Node, placement: Placement, pxPerMm: number): TextureSample => {
+  const node = convertNode(texture, 'tone');
   const [tl, tr, , bl] = cornersOf(placement) as [readonly [number, number], readonly [number, number], unknown, readonly [number, number]];
   const side = Math.max(4, Math.min(SIDE, Math.floor((Math.min(placement.width, placement.height) * pxPerMm) / SQUARES)));
   const regions = Array.from({ length: SQUARES * SQUARES }, (_, i): Region => {

@@ -26,6 +26,7 @@ import { blendMode } from '../blend/modes';
 import { sourceOfKind, type DialledSource } from '../catalogue/sources';
 import type { ModeName } from '../raster/kernels';
 import { passesOf, wearsOf } from '../sheet/walk';
+import { surfaceOfName } from '../surface/surfaces';
 import { dialledNode, sourceFault } from './compile-source';
 import { curveNode, type CurveCalls } from './curve-node';
 import {
@@ -59,7 +60,7 @@ import {
   type StepCall,
 } from './nodes';
 import { analysisScale, wholeRegion, type Scale } from './scale';
-import { emptyNode, pictureNode, sheetNode } from './source-nodes';
+import { emptyNode, pictureNode, sheetNode, surfaceNode } from './source-nodes';
 
 /** Thrown for a sheet that cannot be rendered at all, saying what would do. */
 export class CompileError extends Error {}
@@ -201,7 +202,7 @@ class Compiler {
       return null;
     }
     const [owner, texture, placement] = this.textureOf(pass, wear);
-    const tone = convertNode(pictureNode(this.info(texture.picture, owner), placement, this.scale.pxPerMm), 'tone');
+    const tone = convertNode(this.textureNode(texture, owner, placement), 'tone');
     const { curve, cut, softness, takes, invert } = texture;
     const raw = takenNode(tone, takenTable(texture), { curve, cut, softness, takes, invert });
     const clean = cleanedNode(raw, texture.specks, texture.holes, this.scale.pxPerMm);
@@ -219,6 +220,14 @@ class Compiler {
     const lies = wearLies(texture, owner);
     if (wear.kind === 'texture') return [owner, texture, lies];
     return [owner, texture, { ...lies, x: lies.x + wear.x, y: lies.y + wear.y, turn: lies.turn + wear.turn }];
+  }
+
+  /** @throws CompileError for a surface that there is not, or a wear without a texture. */
+  private textureNode({ name, picture, surface }: TextureWear, owner: Pass, placement: Placement): Node<'colour'> {
+    if (picture) return pictureNode(this.info(picture, owner), placement, this.scale.pxPerMm);
+    if (surface && surfaceOfName(surface.name)) return surfaceNode(surface, placement, this.scale.pxPerMm);
+    const what = surface ? `there is no surface “${surface.name}”` : 'it has no texture';
+    throw new CompileError(`The wear “${name}” of “${owner.name}” cannot work: ${what}. Choose another texture for it.`);
   }
 
   private sharedFrom(pass: Pass, id: string): readonly [Pass, TextureWear] {

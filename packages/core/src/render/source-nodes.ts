@@ -5,8 +5,9 @@ import type { SourcePatch } from '../raster/kernels';
 import { ONE, sizeOf, times, type ColourRaster, type Region, type Rgb } from '../raster/raster';
 import { overlap, tilesOf } from '../raster/region';
 import { sourcePatch, tilesOfPatch, type PatchArea, type SourceInfo } from '../raster/source-tiles';
-import type { BorderWhere, FontRef, Placement, Size } from '../sheet/model';
+import type { BorderWhere, FontRef, Placement, Size, SurfaceRef } from '../sheet/model';
 import { frameCoverage, type FrameDials } from '../surface/frame';
+import { surfaceColours } from '../surface/surfaces';
 import { layoutOf, type TypeDials } from '../type/layout';
 import { after, flattened, type Contour, type Move } from '../type/outline';
 import { fontKey, type Face } from '../type/port';
@@ -152,6 +153,27 @@ export const sheetNode = (root: Node<'colour'>, print: SheetPrint, placement: Pl
           if (coverage) cover(values, 4, coverage);
         },
       );
+    },
+  };
+};
+
+/** What of a made surface fills a placed box: a letter-size sheet of it (ANSI/ASME Y14.1, size A), mm. It goes on beyond. */
+export const SURFACE_PIECE: Size = { width: 215.9, height: 279.4 };
+
+/** A made surface, placed. */
+export const surfaceNode = ({ name, seed }: SurfaceRef, placement: Placement, pxPerMm: number): Node<'colour'> => {
+  const { a, b, c, d, e, f } = boxAffine(placement, pxPerMm, SURFACE_PIECE.width, SURFACE_PIECE.height);
+  const at = (x: number, y: number, out: { x: number; y: number }): void => {
+    out.x = a * x + b * y + c;
+    out.y = d * x + e * y + f;
+  };
+  return {
+    key: keyOf('surface', { name, seed, placement, pxPerMm }, []),
+    kind: 'colour',
+    kept: true,
+    want: () => undefined,
+    *render(region) {
+      return { kind: 'colour', region, data: yield* surfaceColours({ surface: name, seed, period: null }, at, region) };
     },
   };
 };

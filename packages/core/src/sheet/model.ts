@@ -234,6 +234,12 @@ export interface Guard {
   readonly ease: number;
 }
 
+/** A made surface by its name, and where its chance begins. */
+export interface SurfaceRef {
+  readonly name: string;
+  readonly seed: number;
+}
+
 /** Takes ink away where a texture, made black and white, says so. */
 export interface TextureWear {
   readonly id: string;
@@ -244,8 +250,9 @@ export interface TextureWear {
   readonly invert: boolean;
   readonly anchor: Anchor;
   readonly home?: Placement;
-  /** The texture: it takes away by its light and dark. */
-  readonly picture: PictureRef;
+  /** The texture, which takes away by its light and dark: a picture's, or that of a made surface. One of the two. */
+  readonly picture?: PictureRef;
+  readonly surface?: SurfaceRef;
   readonly placement: Placement;
   /** Handles of a curve on the texture's grey, before it is cut. */
   readonly curve: readonly (readonly [number, number])[];

@@ -35,7 +35,7 @@ export const picturesOf = (sheet: Sheet): PictureRef[] => {
   for (const pass of passesOf(sheet.passes)) {
     if (pass.source.kind === 'picture') add(pass.source.picture);
     if (pass.source.kind === 'frame' && pass.source.edge === 'picture' && pass.source.picture) add(pass.source.picture);
-    for (const wear of pass.wear) if (wear.kind === 'texture') add(wear.picture);
+    for (const wear of pass.wear) if (wear.kind === 'texture' && wear.picture) add(wear.picture);
     for (const mask of masksOf(pass)) if (mask.kind === 'picture' && 'picture' in mask.of) add(mask.of.picture);
   }
   return [...found.values()];

@@ -128,4 +128,4 @@ export const planeOf = (raster: Raster): Int16Array =>
 
 /** A wear that cuts hard at a half of its texture's grey, and nothing else. */
 export const plainWear = (sha256: string, placement: Placement, change: Partial<TextureWear> = {}): TextureWear =>
-  freshWear('w', sha256, { sha256 }, placement, { softness: 0, specks: 0, curve: [], ...change });
+  freshWear('w', sha256, { picture: { sha256 } }, placement, { softness: 0, specks: 0, curve: [], ...change });

@@ -153,7 +153,8 @@ const WEARS: Readonly<Record<Wear['kind'], Record<string, Joi.Schema>>> = {
   texture: {
     name: Joi.string().min(1).max(120).required(),
     home: placement,
-    picture: picture.required(),
+    picture,
+    surface: Joi.object({ name: Joi.string().max(80).required(), seed: seed.required() }).unknown(),
     placement: placement.required(),
     share: share.required(),
     cut: Joi.number().min(-1).max(2).required(),
@@ -166,8 +167,17 @@ const WEARS: Readonly<Record<Wear['kind'], Record<string, Joi.Schema>>> = {
   },
   shared: { of: id.required(), turn: Joi.number().min(-360).max(360).required(), x: Joi.number().required(), y: Joi.number().required() },
 };
+const plainly = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema;
+const oneTexture = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema.xor('picture', 'surface');
 const wearBase = { id: id.required(), kind: Joi.string().required(), on: Joi.boolean().required() };
-const wear = byKind(Object.fromEntries(Object.entries(WEARS).map(([kind, own]) => [kind, Joi.object({ ...wearBase, ...own }).unknown()])));
+const wear = byKind(
+  Object.fromEntries(
+    Object.entries(WEARS).map(([kind, own]) => [
+      kind,
+      (kind === 'texture' ? oneTexture : plainly)(Joi.object({ ...wearBase, ...own }).unknown()),
+    ]),
+  ),
+);
 
 const stepBase = {
   id: id.required(),

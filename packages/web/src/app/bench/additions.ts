@@ -14,6 +14,8 @@ import {
   placeOf,
   rgbOfHex,
   STEPS,
+  SURFACE_PIECE,
+  SURFACES,
   wearsOf,
   wholeSheet,
   withPass,
@@ -341,7 +343,7 @@ const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number])
 /** A texture arrives filling the sheet and going on beyond its own edge. */
 const wearOf = (asset: Asset, sheet: Sheet): TextureWear => {
   const lies: Placement = { ...placed(sheet.size, asset, 'fill', 'mirror'), fit: 'free' };
-  return freshWear(freshId(), asset.name.replace(/\.[^.]*$/, '').slice(0, 120), { sha256: asset.sha256 }, lies);
+  return freshWear(freshId(), asset.name.replace(/\.[^.]*$/, '').slice(0, 120), { picture: { sha256: asset.sha256 } }, lies);
 };
 
 /** Something hung on the chosen pass. */
@@ -364,6 +366,22 @@ export const wearFrom = (asset: Asset): Addition => ({
   worn: true,
   add: onPass((pass, sheet) => {
     const wear = wearOf(asset, sheet);
+    return { pass: { ...pass, wear: [...pass.wear, wear] }, hung: { wear: wear.id } };
+  }),
+});
+
+/** A wear by a made surface at its own size. */
+const madeWear = ({ name, title, note }: (typeof SURFACES)[number]): Addition => ({
+  id: `made-${name.replace(/ /g, '-')}`,
+  title: `Wear: ${title.toLowerCase()}, made`,
+  note,
+  words: 'wear texture surface grunge distress scratch worn procedural',
+  group: WEAR_GROUP,
+  worn: true,
+  add: onPass((pass, sheet) => {
+    const { width, height } = sheet.size;
+    const lies = boxAt(width / 2, height / 2, SURFACE_PIECE.width, SURFACE_PIECE.height);
+    const wear = freshWear(freshId(), title, { surface: { name, seed: 1 } }, lies);
     return { pass: { ...pass, wear: [...pass.wear, wear] }, hung: { wear: wear.id } };
   }),
 });
@@ -429,7 +447,14 @@ const lightMasks = (sheet: Sheet, at: Line, assets: readonly Asset[]): Addition[
 export const additionsAt = (sheet: Sheet, at: Line, assets: readonly Asset[], otherSheets: readonly KeptSheet[]): Addition[] => [
   ...(at.pass === null
     ? []
-    : [...STEPS.map(ofStep), ...masks, ...lightMasks(sheet, at, assets), ...assets.map(wearFrom), ...sharedWears(sheet, at)]),
+    : [
+        ...STEPS.map(ofStep),
+        ...masks,
+        ...lightMasks(sheet, at, assets),
+        ...assets.map(wearFrom),
+        ...SURFACES.map(madeWear),
+        ...sharedWears(sheet, at),
+      ]),
   ...assets.map((asset) => ofPicture(asset)),
   ...TYPE,
   ...flats,

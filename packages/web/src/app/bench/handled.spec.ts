@@ -103,6 +103,19 @@ describe('a wear', () => {
     expect(findPass(bench.document(), 'picture')!.wear).toEqual([]);
   });
 
+  test('takes another texture, a made surface by its name, and is solved anew', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(DialsColumn);
+    const choose = find<HTMLSelectElement>(fixture, 'select', 'The texture');
+    choose.value = 'kraft board';
+    choose.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(bench.wear()).toMatchObject({ surface: { name: 'kraft board', seed: 1 } });
+    expect(bench.wear().picture).toBeUndefined();
+    find<HTMLButtonElement>(fixture, 'button', 'another').click();
+    expect(bench.wear().surface?.seed).toBe(2);
+  });
+
   test('stands on the ticket with what it takes, and is switched off there', async () => {
     const bench = await onWornBench();
     const fixture = await bench.shown(Ticket);

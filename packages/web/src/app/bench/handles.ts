@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
 import { benchFeature } from '../state/bench';
 import { Editing } from './editing';
-import { Hanging } from './hanging';
+import { Hanging, textureSource } from './hanging';
 import {
   around,
   boxCorners,
@@ -126,7 +126,7 @@ export class Handles {
   private readonly texture = computed<Pass | null>(() => {
     const [pass, wear] = [this.hanging.pass(), this.hanging.wear()];
     if (!pass || wear?.kind !== 'texture') return null;
-    return { ...pass, id: wear.id, name: wear.name, source: { kind: 'picture', picture: wear.picture }, placement: wearLies(wear, pass) };
+    return { ...pass, id: wear.id, name: wear.name, source: textureSource(wear), placement: wearLies(wear, pass) };
   });
   private readonly chosen = computed<readonly Pass[]>(() => {
     const sheet = this.sheet();

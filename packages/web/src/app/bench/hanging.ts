@@ -15,6 +15,7 @@ import {
   type Mask,
   type Pass,
   type SharedWear,
+  type Source,
   type TextureWear,
   type TipName,
   type Wear,
@@ -37,6 +38,10 @@ export type ShownWay = (typeof SHOWN_WAYS)[number];
 
 /** What is drawn next on an open mask: its outline, or where its soft edges are looked for as well. */
 export type Drawing = 'polygon' | 'freehand' | 'rectangle' | 'ellipse' | 'band';
+
+/** A wear's texture as the source that it would be; a made surface has no source of its own and stands as a flat. */
+export const textureSource = ({ picture }: TextureWear): Source =>
+  picture ? { kind: 'picture', picture } : { kind: 'flat', colour: null };
 
 /** A mask with all its dials at their defaults, following the art where the pass has a place of its own. */
 export const freshMask = (kind: Mask['kind'], pass: Pass, change: Partial<Mask> = {}): Mask => {

@@ -4,8 +4,10 @@ import { Store } from '@ngrx/store';
 import {
   easeFor,
   findPass,
+  MOST_SEED,
   share,
   solvedCut,
+  SURFACES,
   wearLies,
   wearName,
   wearPut,
@@ -25,7 +27,7 @@ import { jobsFeature } from '../state/jobs';
 import { Figure } from '../ui/figure';
 import { dialLines } from './dial-lines';
 import { RangedField } from './dials/ranged-field';
-import { Hanging } from './hanging';
+import { Hanging, textureSource } from './hanging';
 import { MaskList } from './mask-list';
 import { PlacementDials } from './placement-dials';
 import { Rendering } from './rendering';
@@ -141,10 +143,20 @@ const MOST_LOST = 0.1;
         <b>Texture</b>
         <select aria-label="The texture" (change)="setTexture(textures.value)" #textures>
           @for (asset of assets(); track asset.sha256) {
-            <option [value]="asset.sha256" [selected]="asset.sha256 === wear.picture.sha256">{{ asset.name }}</option>
+            <option [value]="asset.sha256" [selected]="asset.sha256 === wear.picture?.sha256">{{ asset.name }}</option>
+          }
+          @for (each of surfaces; track each.name) {
+            <option [value]="each.name" [selected]="each.name === wear.surface?.name">made: {{ each.title }}</option>
           }
         </select>
       </div>
+      @if (wear.surface; as surface) {
+        <div class="block top">
+          <b>Seed</b>
+          <button type="button" class="choose" (click)="reseed(surface.seed + 1)">another</button>
+          <uv-figure [value]="surface.seed" [width]="50" label="Seed of the surface" (changed)="reseed($event)" />
+        </div>
+      }
       <uv-placement-dials [pass]="lying()" [sheet]="sheet()" [put]="put" />
     }
     @if (shared(); as wear) {
@@ -177,6 +189,7 @@ export class WearDials {
   protected readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
 
   protected readonly amounts = WEAR_SHARES;
+  protected readonly surfaces = SURFACES;
   protected readonly shareDial = SHARE;
   protected readonly wanted = signal(12);
   protected readonly busy = signal(false);
@@ -199,7 +212,7 @@ export class WearDials {
   protected readonly lying = computed<Pass>(() => {
     const [pass, wear] = [this.pass(), this.own()];
     if (!wear) return pass;
-    return { ...pass, source: { kind: 'picture', picture: wear.picture }, placement: wearLies(wear, pass) };
+    return { ...pass, source: textureSource(wear), placement: wearLies(wear, pass) };
   });
 
   private readonly reading = computed(() => this.rendering.worn());
@@ -337,8 +350,21 @@ export class WearDials {
     this.put(() => spot.placement);
   }
 
-  protected setTexture(sha256: string): void {
-    this.hanging.changeWear((wear) => ({ ...wear, picture: { sha256 } }));
+  /** Another texture: a picture of the job by its hash, or a made surface by its name; its cut is solved anew. */
+  protected setTexture(which: string): void {
+    const isSurface = SURFACES.some(({ name }) => name === which);
+    const texture = isSurface ? { surface: { name: which, seed: 1 } } : { picture: { sha256: which } };
+    this.hanging.changeWear(({ picture: _, surface: __, ...wear }) => ({ ...wear, ...texture }));
+    this.solveAgain();
+  }
+
+  protected reseed(seed: number): void {
+    const whole = Math.max(0, Math.min(MOST_SEED, Math.round(seed)));
+    this.hanging.changeWear((wear) => (wear.surface ? { ...wear, surface: { ...wear.surface, seed: whole } } : wear));
+    this.solveAgain();
+  }
+
+  private solveAgain(): void {
     const amount = this.own()?.share;
     if (amount !== undefined) setTimeout(() => void this.solve(amount));
   }

@@ -17,6 +17,7 @@ import {
   ONE,
   overlap,
   peeled,
+  pictureNode,
   plan,
   productNode,
   rendered,
@@ -25,6 +26,7 @@ import {
   rgbOfHex,
   sizeOf,
   stepName,
+  surfaceNode,
   textureGreys,
   toneReading,
   toneStatistics,
@@ -45,6 +47,7 @@ import {
   type Sheet,
   type SheetOf,
   type SourceInfo,
+  type SurfaceRef,
   type TextureWear,
   type TileName,
   type ToneStatistics,
@@ -280,9 +283,11 @@ const textureWear = (sheet: Sheet, passId: string, wearId: string): { readonly p
 
 const greys = (open: OpenSheet, passId: string, wearId: string): PlannedTask<ToneStatistics> => {
   const { pass, wear } = textureWear(open.sheet, passId, wearId);
-  const info = open.infos.find((each) => each.sha256 === wear.picture.sha256);
-  if (!info) throw new Error('The texture of this wear is not here: add it again, or choose another one.');
-  const sample = textureGreys(info, wearLies(wear, pass), trueScale(open.sheet.size, open.sheet.ppi).pxPerMm);
+  const [lies, { pxPerMm }] = [wearLies(wear, pass), trueScale(open.sheet.size, open.sheet.ppi)];
+  const info = open.infos.find((each) => each.sha256 === wear.picture?.sha256);
+  if (!info && !wear.surface) throw new Error('The texture of this wear is not here: add it again, or choose another one.');
+  const texture = info ? pictureNode(info, lies, pxPerMm) : surfaceNode(wear.surface as SurfaceRef, lies, pxPerMm);
+  const sample = textureGreys(texture, lies, pxPerMm);
   return {
     wants: (work) => sample.regions.flatMap((region) => plan(sample.node, region, work)),
     run: (work) => sample.run(work),
