@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { test, type Page } from '@playwright/test';
 import { tenPasses } from '../tools/bench/sheets';
 import { isTrue, laidOut } from './support';
 
@@ -61,11 +61,14 @@ const dialled = async (page: Page, label: string, values: readonly string[]): Pr
   return [...works].sort((a, b) => a - b)[works.length >> 1] as number;
 };
 
+/** A machine that does other things too may take long to print a whole sheet true, ms. */
+const SLOW = 180_000;
+
 test('the bench in Chromium', async ({ page }) => {
   test.setTimeout(900_000);
   await watch(page);
   await page.goto('/');
-  await isTrue(page);
+  await isTrue(page, SLOW);
   const { done } = await notes(page);
   console.log('');
   console.log('The bench with the demo poster (7 passes, 5 steps) at 1280 × 800 in Chromium, worker time');
@@ -160,10 +163,10 @@ test('the bench in Chromium', async ({ page }) => {
     'none',
   );
 
-  await laidOut(page, tenPasses());
+  await laidOut(page, tenPasses(), SLOW);
   await clear(page);
   await page.reload();
-  await isTrue(page);
+  await isTrue(page, SLOW);
   const ten = await notes(page);
   const of = (quality: string): string => `${sum(ten.done.filter((each) => each.quality === quality)).toFixed(0)} ms`;
   print('ten passes at fit: draft, nothing at hand', of('draft'), '');
@@ -181,7 +184,7 @@ test('the bench in Chromium', async ({ page }) => {
   };
   for (const { id, document } of sheets.slice(0, 3)) {
     await page.goto(`/jobs/${job?.id}/sheets/${id}`);
-    await expect(page.locator('uv-slug .state')).toHaveText('true', { timeout: 120_000 });
+    await isTrue(page, SLOW);
     const opened = await notes(page);
     const took = (quality: string): number => sum(opened.done.filter((each) => each.quality === quality));
     print(`“${document.name}” at fit: draft`, `${took('draft').toFixed(0)} ms`, '');

@@ -129,7 +129,8 @@ export const differences = (tile: RecordedTile, png: PNG): number => {
   return count;
 };
 
-export const isTrue = (page: Page): Promise<void> => expect(page.locator('uv-slug .state')).toHaveText('true', { timeout: 40_000 });
+export const isTrue = (page: Page, timeout = 40_000): Promise<void> =>
+  expect(page.locator('uv-slug .state')).toHaveText('true', { timeout });
 
 /** Sends out the sheet on the bench and gives the file. */
 export const sentOut = async (page: Page): Promise<{ path: string; name: string; png: PNG; bytes: Buffer }> => {
@@ -151,13 +152,13 @@ export const physicalOf = (bytes: Buffer): readonly [number, number, number] => 
 };
 
 /** A sheet of the test's own in the demo's job, on the bench. */
-export const laidOut = async (page: Page, document: Sheet): Promise<string> => {
+export const laidOut = async (page: Page, document: Sheet, timeout?: number): Promise<string> => {
   const { request } = page.context();
   const [job] = (await (await request.get('/api/jobs')).json()) as { id: string; name: string }[];
   const created = await request.post(`/api/jobs/${job?.id}/sheets`, { data: { document } });
   const { id } = (await created.json()) as { id: string };
   await page.goto(`/jobs/${job?.id}/sheets/${id}`);
-  await isTrue(page);
+  await isTrue(page, timeout);
   return id;
 };
 

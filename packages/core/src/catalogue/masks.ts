@@ -53,7 +53,7 @@ export const MASKS: readonly MaskDeclaration[] = [
     kind: 'pick',
     title: 'Pick by colour',
     purpose: 'Shows what is near the sampled colours.',
-    words: 'colour range select ground background key remove wand',
+    words: 'by colour select ground background take away remove',
     dials: {
       tolerance: number({ title: 'Tolerance', unit: 'ΔE', min: 0, max: 100, step: 0.5, default: 8, more: 'colours farther off count too' }),
       softness: share({ title: 'Softness', default: 0.2, more: 'a longer passage beyond the tolerance' }),
