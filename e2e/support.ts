@@ -129,7 +129,7 @@ export const differences = (tile: RecordedTile, png: PNG): number => {
   return count;
 };
 
-export const isTrue = (page: Page, timeout = 40_000): Promise<void> =>
+export const isTrue = (page: Page, timeout = 90_000): Promise<void> =>
   expect(page.locator('uv-slug .state')).toHaveText('true', { timeout });
 
 /** Sends out the sheet on the bench and gives the file. */
