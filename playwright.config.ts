@@ -10,7 +10,7 @@ const data = (process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'uvrant-e2e
 export default defineConfig({
   testDir: 'e2e',
   testMatch: process.env['UVRANT_BENCH'] ? /.*\.bench\.ts/ : /.*\.spec\.ts/,
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 15_000 },
   workers: 1,
   reporter: [['list'], ['json']],
@@ -35,6 +35,6 @@ export default defineConfig({
     url: `http://127.0.0.1:${port}/api/jobs`,
     reuseExistingServer: false,
     stdout: 'ignore',
-    timeout: 60_000,
+    timeout: 120_000,
   },
 });

@@ -138,7 +138,7 @@ export const sentOut = async (page: Page): Promise<{ path: string; name: string;
   await page.getByRole('button', { name: 'Send out PNG' }).click();
   await expect(page.locator('uv-send-out-bar').getByText(/Waiting|Sending out/)).toBeVisible();
   const link = page.getByRole('link', { name: 'Take the file' });
-  await expect(link).toBeVisible({ timeout: 90_000 });
+  await expect(link).toBeVisible({ timeout: 150_000 });
   const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
   const path = await download.path();
   const bytes = readFileSync(path);
