@@ -1,12 +1,12 @@
 import type { Piscina } from 'piscina';
-import { pixelsOf, SURFACES } from '@uvrant/core';
+import { pixelsOf, SURFACE_PIECE, SURFACES } from '@uvrant/core';
 import { MOST_PIXELS } from '../assets/formats';
 import { AppError } from '../errors';
 import type { ScanTask } from './scan.worker';
 import type { ScanArea, Scanner, ScannerDevice, ScanOrder } from './port';
 
-/** US letter, mm (ANSI/ASME Y14.1, size A). */
-const GLASS = { width: 215.9, height: 279.4 } as const;
+/** As large as a piece of any surface. */
+const GLASS = SURFACE_PIECE;
 
 const FLATBED: ScannerDevice = {
   id: 'flatbed',

@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { chosenLay, findPass, solvedCut, withPass, withWear, type Sheet, type Wear } from '@uvrant/core';
+import { chosenLay, findPass, solvedCut, withPass, withWear, type Sheet, type ToneStatistics, type Wear } from '@uvrant/core';
 import { benchFeature, type Line } from '../state/bench';
 import type { Addition } from './additions';
 import { Editing } from './editing';
@@ -39,10 +39,30 @@ export class Adding {
     }
   }
 
-  /** The sheet with a new wear's cut solved on its texture's own tones. */
+  /** Solves the cut of a wear for a share of its texture, on the texture's own tones. */
+  async solve(pass: string, id: string, share: number | null = null, gesture: string | null = null): Promise<void> {
+    const document = this.document();
+    if (!document) return;
+    try {
+      const greys = await this.rendering.greysOf(document, pass, id);
+      this.editing.pass(pass, (each) => withWear(each, id, cutBy(greys, share)), gesture);
+    } catch (error) {
+      this.rendering.fail(error);
+    }
+  }
+
+  /** The sheet with a new wear's cut solved. */
   private async solved(sheet: Sheet, pass: string, id: string): Promise<Sheet> {
     const greys = await this.rendering.greysOf(sheet, pass, id);
-    const change = (wear: Wear): Wear => (wear.kind === 'texture' ? { ...wear, ...solvedCut(greys, wear) } : wear);
-    return withPass(sheet, pass, (each) => withWear(each, id, change));
+    return withPass(sheet, pass, (each) => withWear(each, id, cutBy(greys)));
   }
 }
+
+/** A texture wear cut for its own share, or another. */
+const cutBy =
+  (greys: ToneStatistics, share: number | null = null) =>
+  (wear: Wear): Wear => {
+    if (wear.kind !== 'texture') return wear;
+    const asked = { ...wear, share: share ?? wear.share };
+    return { ...asked, ...solvedCut(greys, asked) };
+  };

@@ -193,7 +193,12 @@ export class BenchPage {
   /** Another picture in place of the chosen pass's, or of the open wear's texture; all that hangs on it stays. */
   protected replacePicture({ sha256, width, height }: Asset): void {
     const pass = this.chosenPass();
-    if (this.hanging.wear()) return this.hanging.changeWear(({ surface: _, ...wear }) => ({ ...wear, picture: { sha256 } }));
+    const wear = this.hanging.wear();
+    if (pass && wear) {
+      this.hanging.changeWear(({ surface: _, ...each }) => ({ ...each, picture: { sha256 } }));
+      void this.adding.solve(pass.id, wear.id);
+      return;
+    }
     if (pass?.source.kind !== 'picture') return;
     const { placement } = pass;
     const { fit, beyond } = placement;

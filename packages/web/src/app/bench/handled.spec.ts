@@ -114,6 +114,12 @@ describe('a wear', () => {
     expect(bench.wear().picture).toBeUndefined();
     find<HTMLButtonElement>(fixture, 'button', 'another').click();
     expect(bench.wear().surface?.seed).toBe(2);
+    // On greys that all lie above a half the same share is cut there.
+    bench.rendering.greysOf = () =>
+      Promise.resolve({ weights: Float64Array.from({ length: 1025 }, (_, i) => (i > 512 ? 1 : 0)), total: 512 });
+    await TestBed.inject(Adding).solve('picture', bench.wear().id);
+    expect(bench.wear().share).toBe(0.12);
+    expect(bench.wear().cut).toBeGreaterThan(0.5);
   });
 
   test('stands on the ticket with what it takes, and is switched off there', async () => {

@@ -25,6 +25,7 @@ import {
 } from '@uvrant/core';
 import { jobsFeature } from '../state/jobs';
 import { Figure } from '../ui/figure';
+import { Adding } from './adding';
 import { dialLines } from './dial-lines';
 import { RangedField } from './dials/ranged-field';
 import { Hanging, textureSource } from './hanging';
@@ -184,6 +185,7 @@ export class WearDials {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   protected readonly hanging = inject(Hanging);
+  private readonly adding = inject(Adding);
   private readonly rendering = inject(Rendering);
   private readonly store = inject(Store);
   protected readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
@@ -277,10 +279,8 @@ export class WearDials {
     });
   }
 
-  /** Solves the cut for a share of the texture, on the texture's own tones. */
-  protected async solve(amount: number, gesture: string | null = null): Promise<void> {
-    const found = await this.greys();
-    if (found) this.hanging.changeWear((wear) => ({ ...wear, share: amount, ...solvedCut(found, { ...wear, share: amount }) }), gesture);
+  protected solve(amount: number | null, gesture: string | null = null): Promise<void> {
+    return this.adding.solve(this.pass().id, this.wear().id, amount, gesture);
   }
 
   protected readonly setShare = (amount: unknown, held: boolean): void => void this.solve(amount as number, held ? 'wear share' : null);
@@ -355,18 +355,13 @@ export class WearDials {
     const isSurface = SURFACES.some(({ name }) => name === which);
     const texture = isSurface ? { surface: { name: which, seed: 1 } } : { picture: { sha256: which } };
     this.hanging.changeWear(({ picture: _, surface: __, ...wear }) => ({ ...wear, ...texture }));
-    this.solveAgain();
+    void this.solve(null);
   }
 
   protected reseed(seed: number): void {
     const whole = Math.max(0, Math.min(MOST_SEED, Math.round(seed)));
     this.hanging.changeWear((wear) => (wear.surface ? { ...wear, surface: { ...wear.surface, seed: whole } } : wear));
-    this.solveAgain();
-  }
-
-  private solveAgain(): void {
-    const amount = this.own()?.share;
-    if (amount !== undefined) setTimeout(() => void this.solve(amount));
+    void this.solve(null);
   }
 
   protected readonly put = (change: (placement: Placement) => Placement): void =>
