@@ -43,6 +43,10 @@ test('several files at once each have their result; found by tag, laid by draggi
 }) => {
   await laidOut(page, sheet);
   await open(page, 'textures');
+  // The table gives way: none of it lies outside the window.
+  await expect
+    .poll(async () => Math.round(await page.locator('uv-table .bed').evaluate((bed) => bed.getBoundingClientRect().right)))
+    .toBe(1280);
   await page.locator('uv-chest input[type=file]').setInputFiles(await files());
   const results = page.getByRole('status', { name: 'What became of the files' });
   await expect(results).toContainText('2 of 3 taken in');
