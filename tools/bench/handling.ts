@@ -4,6 +4,7 @@ import {
   cleaned,
   finish,
   guided,
+  heapArena,
   ONE,
   paintStrokes,
   solvedCut,
@@ -61,10 +62,10 @@ export const handlingRows = async (kernels: Kernels): Promise<void> => {
   const table = takenTable(solved);
   const taken = new Int16Array(tone.length);
   say('wear: its cut', await best(() => kernels.table(tone, table, taken)), '');
-  say('wear: specks and holes under 0.25 mm at 300 ppi', await best(() => cleaned(taken, region, 3, 3)), '');
+  say('wear: specks and holes under 0.25 mm at 300 ppi', await best(() => cleaned(taken, region, 3, 3, kernels)), '');
   say('wear: solving its cut', await best(() => solvedCut(greys, { curve: [], softness: 0.1, share: 0.15 })), '');
   const draft: Region = { x: 0, y: 0, width: 900, height: 1200 };
-  const painted = await best(() => finish(paintStrokes(new Int16Array(900 * 1200), draft, strokes, AT_REST, 50 / 25.4)));
+  const painted = await best(() => finish(paintStrokes(new Int16Array(900 * 1200), draft, strokes, AT_REST, 50 / 25.4, heapArena)));
   say('painted mask of 200 strokes, 900 × 1200 px', painted, 'every tip in turn');
   const hard = Int16Array.from(tone, (v) => (v > ONE / 2 ? ONE : 0));
   say('guided filter, colour guide, window 41 px', await best(() => guided([tone, tone, tone], hard, SIDE, SIDE, 20, 1e-6)), '');

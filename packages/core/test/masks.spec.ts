@@ -12,6 +12,7 @@ import {
   softEdges,
   cleaned,
   finish,
+  heapArena,
   AT_REST,
   TIPS,
   TONE_BINS,
@@ -203,9 +204,7 @@ describe('guided filter', () => {
 describe('strokes', () => {
   const region = { x: 0, y: 0, width: 160, height: 90 };
   const plane = (strokes: Stroke[], within: Region = region): Int16Array => {
-    const out = new Int16Array(sizeOf(within));
-    finish(paintStrokes(out, within, strokes, AT_REST, 4));
-    return out;
+    return finish(paintStrokes(new Int16Array(sizeOf(within)), within, strokes, AT_REST, 4, heapArena));
   };
 
   test('a stroke that crosses itself is no stronger there; two strokes add up, one that takes away takes back', () => {
@@ -258,7 +257,7 @@ test('specks and holes up to a size go, larger ones stay', () => {
   box(20, 5, 6, ONE);
   box(32, 10, 20, ONE);
   box(38, 14, 3, 0);
-  const clean = cleaned(plane, region, 4, 4);
+  const clean = cleaned(plane, region, 4, 4, kernels);
   const at = (x: number, y: number): number => clean[y * 60 + x] as number;
   expect([at(6, 6), at(22, 7), at(39, 15), at(50, 20)]).toEqual([0, ONE, ONE, ONE]);
 });

@@ -19,7 +19,7 @@ import {
   type Source,
 } from '../src';
 import { shaperOfAll } from './support/fonts';
-import { flat, graphOf, infoOf, pass, picture, sheet, step, workOf } from './support/sheets';
+import { flat, graphOf, infoOf, pass, picture, rasterOf, sheet, step, workOf } from './support/sheets';
 
 let shaper: Shaper;
 beforeAll(async () => {
@@ -40,8 +40,7 @@ const box = (x: number, y: number, width: number, height: number, turn = 0): Pla
 
 const printed = (graph: Graph, region: Region = graph.region): Int16Array => {
   const work = workOf(undefined, shaper);
-  work.fetch(plan(graph.root, region, work));
-  return finish(rendered(graph.root, region, work)).data;
+  return rasterOf(graph.root, region, work).data;
 };
 /** True where two planes hold the same values; quicker to fail than a list of all that differ. */
 const same = (a: Int16Array, b: Int16Array): boolean => a.length === b.length && a.every((v, i) => v === b[i]);

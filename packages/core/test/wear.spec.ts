@@ -24,7 +24,7 @@ import {
   rendered,
 } from '../src';
 import { drawn } from './support/pictures';
-import { flat, infoOf, meanOf, pass, PICTURES, plainWear, sheet, SIZE, workOf } from './support/sheets';
+import { flat, infoOf, meanOf, pass, PICTURES, plainWear, planeOf as valuesOf, rasterOf, sheet, SIZE, workOf } from './support/sheets';
 
 /** A worn surface: fine grains on broad clouds, mostly light. */
 const rust = drawn(
@@ -38,10 +38,7 @@ const pictures = [...PICTURES, rust];
 const find = (sha256: string) => (sha256 === 'rust' ? rust.info : infoOf(sha256));
 const graphOf = (of: Sheet) => compile(of, trueScale(of.size, of.ppi), find);
 const planeOf = (node: Node, region: Region): Int16Array => {
-  const work = workOf(pictures);
-  work.fetch(plan(node, region, work));
-  const raster = finish(rendered(node, region, work));
-  return raster.kind === 'ink' ? raster.coverage : raster.kind === 'tone' ? raster.tone : raster.data;
+  return valuesOf(rasterOf(node, region, workOf(pictures)));
 };
 
 const box: Placement = { ...wholeSheet(SIZE), width: 60, height: 60, fit: 'free', beyond: 'repeat' };

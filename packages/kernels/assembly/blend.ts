@@ -66,3 +66,36 @@ export function blend(
     v128.store(out + offset, blended);
   }
 }
+
+/**
+ * One ink by its coverage over what is beneath, in a mode that whole numbers serve: painted, weakened and laid as `blend`
+ * lays it, without the painted pixels in between.
+ */
+export function layInk(
+  beneath: usize,
+  coverage: usize,
+  pixels: i32,
+  r: i32,
+  g: i32,
+  b: i32,
+  mode: i32,
+  strength: i32,
+  out: usize,
+): void {
+  const colour = i16x8(<i16>r, <i16>g, <i16>b, <i16>ONE, <i16>r, <i16>g, <i16>b, <i16>ONE);
+  const whole = i16x8.splat(<i16>strength);
+  for (let i = 0; i < pixels; i += 2) {
+    const at = coverage + (<usize>i << 1);
+    const two = load<u32>(at);
+    const to = <usize>i << 3;
+    const under = v128.load(beneath + to);
+    if (two == 0) {
+      v128.store(out + to, under);
+      continue;
+    }
+    const weight = v128.shuffle<i64>(i16x8.splat(<i16>(two & 0xffff)), i16x8.splat(<i16>(two >> 16)), 0, 2);
+    let source = timesEight(weight, colour);
+    if (strength != ONE) source = timesEight(source, whole);
+    v128.store(out + to, inIntegers(mode, 0, under, source));
+  }
+}

@@ -45,3 +45,26 @@ function divided(sum: v128, count: i32): v128 {
     floorDivided(i32x4.extract_lane(sum, 3), count),
   );
 }
+
+/** The same of a palette's RGBA: the mean of each square's entries. */
+export function reduceIndex(entries: usize, width: i32, height: i32, shift: i32, palette: usize, out: usize): void {
+  const side = 1 << shift;
+  const outWidth = (width + side - 1) >> shift;
+  const outHeight = (height + side - 1) >> shift;
+  for (let oy = 0; oy < outHeight; oy++) {
+    const top = oy << shift;
+    const foot = min(height, top + side);
+    for (let ox = 0; ox < outWidth; ox++) {
+      const left = ox << shift;
+      const right = min(width, left + side);
+      const count = (right - left) * (foot - top);
+      let sum = i32x4.splat(count >> 1);
+      for (let y = top; y < foot; y++) {
+        const line = entries + <usize>(y * width);
+        for (let x = left; x < right; x++) sum = i32x4.add(sum, v128.load16x4_s(palette + (<usize>load<u8>(line + <usize>x) << 3)));
+      }
+      const mean = count == 1 << (2 * shift) ? i32x4.shr_s(sum, 2 * shift) : divided(sum, count);
+      v128.store64_lane(out + (<usize>(oy * outWidth + ox) << 3), i16x8.narrow_i32x4_s(mean, mean), 0);
+    }
+  }
+}

@@ -1,47 +1,123 @@
-/**
- * The kernels' memory: arguments are laid out from the start for each call and read back after it. It grows to the
- * largest call and is never viewed across one. Every block keeps 16 bytes of room past its end, because the kernels
- * read and write whole vectors.
- */
-const START = 4096;
-const ROOM = 16;
+import type { Arena } from '@uvrant/core';
+
+/** An array that a kernel reads or writes. */
+export type Values = Int16Array | Int32Array | Uint32Array | Uint16Array | Uint8Array | Float32Array;
+
+const MEBIBYTE = 2 ** 20;
 const PAGE = 65536;
+/** Planes of the rendering under way, from here up … */
+const PLANES = 4096;
+/** … to here; then what one call copies in and out; then what is kept for good, and the end. */
+const SCRATCH = 112 * MEBIBYTE;
+const CONSTANTS = 168 * MEBIBYTE;
+const END = 176 * MEBIBYTE;
+/** Room past the end of every block, because the kernels read and write whole vectors. */
+const ROOM = 32;
 
-export class Arena {
-  readonly memory = new WebAssembly.Memory({ initial: 32 });
-  private end = START;
+const aligned = (bytes: number): number => (bytes + ROOM + 15) & ~15;
 
-  /** Forgets the blocks of the call before. */
-  clear(): void {
-    this.end = START;
-  }
+/**
+ * The kernels' memory, of one size for good, so that views of it stay valid; pages never touched cost nothing. Planes are
+ * handed out from the bottom up. Arrays that lie elsewhere are copied in for a call, and back after it.
+ */
+export class KernelMemory implements Arena {
+  readonly memory = new WebAssembly.Memory({ initial: END / PAGE, maximum: END / PAGE });
+  private readonly buffer = this.memory.buffer;
+  private top = PLANES;
+  private scratch = SCRATCH;
+  private constants = CONSTANTS;
+  private readonly kept = new Map<Values, number>();
+  private readonly back: { readonly at: number; readonly array: Values }[] = [];
 
-  /** Room for so many bytes; gives its address, a multiple of 16. */
-  reserve(bytes: number): number {
-    const at = this.end;
-    this.end = (at + bytes + ROOM + 15) & ~15;
-    const missing = this.end - this.memory.buffer.byteLength;
-    if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE));
+  /** Room for a block of planes, or −1 where there is none left. */
+  private reserve(bytes: number): number {
+    const at = this.top;
+    if (at + aligned(bytes) > SCRATCH) return -1;
+    this.top = at + aligned(bytes);
     return at;
   }
 
-  putValues(values: Int16Array): number {
-    const at = this.reserve(values.byteLength);
-    new Int16Array(this.memory.buffer, at, values.length).set(values);
+  plane(length: number): Int16Array {
+    const at = this.reserve(2 * length);
+    return at < 0 ? new Int16Array(length) : new Int16Array(this.buffer, at, length);
+  }
+
+  bytes(length: number): Uint8Array {
+    const at = this.reserve(length);
+    return at < 0 ? new Uint8Array(length) : new Uint8Array(this.buffer, at, length);
+  }
+
+  mark(): number {
+    return this.top;
+  }
+
+  release(mark: number): void {
+    this.top = mark;
+  }
+
+  holds(array: ArrayBufferView): boolean {
+    return array.buffer === this.buffer;
+  }
+
+  /** Room for a call's own use. @throws RangeError where a call is given more than fits. */
+  room(bytes: number): number {
+    const at = this.scratch;
+    this.scratch += aligned(bytes);
+    if (this.scratch > CONSTANTS) throw new RangeError(`a kernel was given ${bytes} bytes at once, which is more than fits its memory`);
     return at;
   }
 
-  putWords(words: Int32Array): number {
-    const at = this.reserve(words.byteLength);
-    new Int32Array(this.memory.buffer, at, words.length).set(words);
+  private copied(array: Values): number {
+    const at = this.room(array.byteLength);
+    this.viewLike(array, at).set(array as never);
     return at;
   }
 
-  takeValues(at: number, out: Int16Array): void {
-    out.set(new Int16Array(this.memory.buffer, at, out.length));
+  private viewLike(array: Values, at: number): Values {
+    const Kind = array.constructor as new (buffer: ArrayBufferLike, offset: number, length: number) => Values;
+    return new Kind(this.buffer, at, array.length);
   }
 
-  takeBytes(at: number, out: Uint8Array): void {
-    out.set(new Uint8Array(this.memory.buffer, at, out.length));
+  /** Address of an array to be read. */
+  read(array: Values): number {
+    return this.holds(array) ? array.byteOffset : this.copied(array);
+  }
+
+  /** Address of an array to be written. */
+  write(array: Values): number {
+    if (this.holds(array)) return array.byteOffset;
+    const at = this.room(array.byteLength);
+    this.back.push({ at, array });
+    return at;
+  }
+
+  /** Address of an array to be read and written. */
+  change(array: Values): number {
+    if (this.holds(array)) return array.byteOffset;
+    const at = this.copied(array);
+    this.back.push({ at, array });
+    return at;
+  }
+
+  /** Address of an array that is never changed; copied in once. */
+  constant(array: Values): number {
+    const known = this.kept.get(array);
+    if (known !== undefined) return known;
+    if (this.constants + aligned(array.byteLength) > END) {
+      this.kept.clear();
+      this.constants = CONSTANTS;
+    }
+    const at = this.constants;
+    this.constants += aligned(array.byteLength);
+    this.viewLike(array, at).set(array as never);
+    this.kept.set(array, at);
+    return at;
+  }
+
+  /** Ends a call: what was written goes to where it belongs. */
+  done(): void {
+    for (const { at, array } of this.back) array.set(this.viewLike(array, at) as never);
+    this.back.length = 0;
+    this.scratch = SCRATCH;
   }
 }

@@ -1,52 +1,80 @@
-/** What the compiled module exports; addresses are byte offsets into the arena. */
+type N = number;
+
+/** What the compiled module exports; addresses are byte offsets into its memory. */
 export interface KernelExports {
-  grey(rgba: number, pixels: number, sr: number, sg: number, sb: number, tone: number, coverage: number): number;
-  greyByHue(rgba: number, pixels: number, sr: number, sg: number, sb: number, response: number, tone: number, coverage: number): number;
-  table(values: number, count: number, entries: number, out: number): void;
-  screen(
-    tone: number,
-    width: number,
-    height: number,
-    u: number,
-    ux: number,
-    uy: number,
-    v: number,
-    vx: number,
-    vy: number,
-    shape: number,
-    thresholds: number,
-    out: number,
-  ): void;
-  reduce(plane: number, channels: number, width: number, height: number, shift: number, out: number): void;
+  grey(rgba: N, pixels: N, sr: N, sg: N, sb: N, tone: N, coverage: N): N;
+  greyByHue(rgba: N, pixels: N, sr: N, sg: N, sb: N, response: N, tone: N, coverage: N): N;
+  table(values: N, count: N, entries: N, out: N): void;
+  screen(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, shape: N, thresholds: N, out: N): void;
+  reduce(plane: N, channels: N, width: N, height: N, shift: N, out: N): void;
+  reduceIndex(entries: N, width: N, height: N, shift: N, palette: N, out: N): void;
+  expand8(samples: N, pixels: N, channels: N, table: N, out: N): void;
+  expand16(samples: N, pixels: N, channels: N, out: N): void;
+  filterAcross(patch: N, channels: N, patchWidth: N, rows: N, positions: N, taps: N, weights: N, width: N, out: N): void;
+  filterDown(lines: N, channels: N, values: N, positions: N, taps: N, stride: N, weights: N, height: N, out: N): void;
+  transpose(plane: N, channels: N, width: N, height: N, out: N): void;
   sample(
-    patch: number,
-    patchX: number,
-    patchY: number,
-    patchWidth: number,
-    a: number,
-    b: number,
-    c: number,
-    d: number,
-    e: number,
-    f: number,
-    acrossTaps: number,
-    acrossOffset: number,
-    acrossWeights: number,
-    downTaps: number,
-    downOffset: number,
-    downWeights: number,
-    x: number,
-    y: number,
-    width: number,
-    height: number,
-    out: number,
-    lines: number,
+    patch: N,
+    channels: N,
+    patchX: N,
+    patchY: N,
+    patchWidth: N,
+    a: N,
+    b: N,
+    c: N,
+    d: N,
+    e: N,
+    f: N,
+    acrossTaps: N,
+    acrossOffset: N,
+    acrossWeights: N,
+    downTaps: N,
+    downOffset: N,
+    downWeights: N,
+    padded: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    out: N,
   ): void;
-  mix(from: number, to: number, count: number, channels: number, share: number, mask: number, out: number): void;
-  paint(coverage: number, pixels: number, r: number, g: number, b: number, out: number): void;
-  blend(beneath: number, source: number, count: number, mode: number, atop: number, strength: number, mask: number, out: number): void;
-  channels(rgba: number, count: number, red: number, green: number, blue: number): void;
-  convolve(plane: number, count: number, stride: number, weights: number, taps: number, out: number): void;
-  farthest(heights: number, width: number, rows: number, reach: number, bits: number, near: number, neighbours: number, out: number): void;
-  rim(rgba: number, x: number, y: number, width: number, height: number, dither: number, out: number): void;
+  mix(from: N, to: N, count: N, channels: N, share: N, mask: N, out: N): void;
+  paint(coverage: N, pixels: N, r: N, g: N, b: N, out: N): void;
+  paintTones(tone: N, coverage: N, pixels: N, out: N): void;
+  multiply(first: N, second: N, count: N, out: N): void;
+  rest(plane: N, count: N, strength: N, out: N): void;
+  light(tone: N, coverage: N, count: N, out: N): void;
+  cut(plane: N, count: N, out: N): void;
+  cutColours(rgba: N, count: N, out: N): void;
+  alphaOf(rgba: N, pixels: N, out: N): void;
+  sum(plane: N, count: N): N;
+  dot(first: N, second: N, count: N): N;
+  dropSpecks(plane: N, width: N, height: N, most: N, runs: N): void;
+  blend(beneath: N, source: N, count: N, mode: N, atop: N, strength: N, mask: N, out: N): void;
+  layInk(beneath: N, coverage: N, pixels: N, r: N, g: N, b: N, mode: N, strength: N, out: N): void;
+  stamp(beneath: N, coverage: N, count: N, map: N, out: N): void;
+  keepWhere(entries: N, plane: N, count: N, out: N): void;
+  lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
+  channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
+  convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;
+  farthest(heights: N, width: N, rows: N, reach: N, bits: N, near: N, neighbours: N, out: N): void;
+  spread(
+    far: N,
+    width: N,
+    height: N,
+    reach: N,
+    x: N,
+    y: N,
+    pxPerMm: N,
+    spreadPx: N,
+    ragged: N,
+    unit: N,
+    bare: N,
+    solid: N,
+    hard: N,
+    field: N,
+    out: N,
+  ): void;
+  spreadEvenly(far: N, count: N, shift: N, creep: N, out: N): void;
+  rim(rgba: N, x: N, y: N, width: N, height: N, dither: N, out: N): void;
 }

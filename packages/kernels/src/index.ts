@@ -1,25 +1,48 @@
-import { DITHER_TILE, MODE_NUMBERS, neighbourDistances, SHAPE_NUMBERS, type Kernels } from '@uvrant/core';
+import {
+  DITHER_TILE,
+  from8,
+  MODE_NUMBERS,
+  neighbourDistances,
+  SHAPE_NUMBERS,
+  type FilterAxis,
+  type GreyShares,
+  type Kernels,
+  type Region,
+} from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
-import { Arena } from './arena';
+import { KernelMemory, type Values } from './arena';
 import type { KernelExports } from './exports';
 
-/** Values a call handles at once: small enough for the second-level cache. */
-const CHUNK = 32768;
+/** Pixels that a call takes at once of arrays that lie outside the kernels' memory. */
+const PART = 32768;
+
+const RUN_BYTES = 32;
 
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
 
-/** The kernels in WebAssembly, with an arena of their own: one instance a worker or thread. */
-export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): Kernels => {
-  const arena = new Arena();
-  const module = new WebAssembly.Module(bytes);
-  const instance = new WebAssembly.Instance(module, { env: { memory: arena.memory } });
-  const wasm = instance.exports as unknown as KernelExports;
+/** Working values of 8-bit samples. */
+const WORKING_8 = Int16Array.from({ length: 256 }, (_, v) => from8(v));
 
-  /** Calls `run` with the start and end of each chunk of so many values. */
-  const inChunks = (count: number, chunk: number, run: (from: number, to: number) => void): void => {
-    for (let from = 0; from < count; from += chunk) {
-      arena.clear();
-      run(from, Math.min(count, from + chunk));
+/** The kernels in WebAssembly, with a memory of their own: one instance a worker or thread. */
+export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): Kernels => {
+  const arena = new KernelMemory();
+  const module = new WebAssembly.Module(bytes);
+  const wasm = new WebAssembly.Instance(module, { env: { memory: arena.memory } }).exports as unknown as KernelExports;
+
+  /** Runs one call, then brings back what it wrote. */
+  const call = <R>(run: () => R): R => {
+    try {
+      return run();
+    } finally {
+      arena.done();
+    }
+  };
+
+  /** Calls `run` for each part of so many pixels; all at once where every array lies in the kernels' memory. */
+  const inParts = (count: number, arrays: readonly (Values | null)[], run: (from: number, to: number) => void, part = PART): void => {
+    const whole = arrays.every((array) => array === null || arena.holds(array));
+    for (let from = 0; from < count; from += whole ? count : part) {
+      call(() => run(from, whole ? count : Math.min(count, from + part)));
     }
   };
 
@@ -27,139 +50,223 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     rgba: Int16Array,
     tone: Int16Array,
     coverage: Int16Array,
-    call: (rgba: number, pixels: number, tone: number, coverage: number) => number,
+    run: (rgba: number, pixels: number, tone: number, coverage: number) => number,
   ): number => {
     let least = 16384;
-    inChunks(tone.length, CHUNK, (from, to) => {
-      const source = arena.putValues(rgba.subarray(4 * from, 4 * to));
-      const toneAt = arena.reserve(2 * (to - from));
-      const coverageAt = arena.reserve(2 * (to - from));
-      least = Math.min(least, call(source, to - from, toneAt, coverageAt));
-      arena.takeValues(toneAt, tone.subarray(from, to));
-      arena.takeValues(coverageAt, coverage.subarray(from, to));
+    inParts(tone.length, [rgba, tone, coverage], (from, to) => {
+      const source = arena.read(rgba.subarray(4 * from, 4 * to));
+      const [toneAt, coverageAt] = [arena.write(tone.subarray(from, to)), arena.write(coverage.subarray(from, to))];
+      least = Math.min(least, run(source, to - from, toneAt, coverageAt));
     });
     return least;
   };
 
+  /** One plane made of one or two, value by value. */
+  const planeWise = (
+    inputs: readonly Int16Array[],
+    out: Int16Array,
+    run: (count: number, out: number, first: number, second: number) => void,
+  ): void =>
+    inParts(out.length, [...inputs, out], (from, to) => {
+      const [first = 0, second = 0] = inputs.map((input) => arena.read(input.subarray(from, to)));
+      run(to - from, arena.write(out.subarray(from, to)), first, second);
+    });
+
+  const weightsOf = (axis: FilterAxis): number => arena.constant(axis.padded ?? axis.weights);
+  const strideOf = ({ padded, taps }: FilterAxis): number => (padded ? 4 : taps);
+
   return {
+    arena,
+
     grey: (rgba, [sr, sg, sb], tone, coverage) =>
       greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) => wasm.grey(source, pixels, sr, sg, sb, toneAt, coverageAt)),
 
-    greyByHue: (rgba, [sr, sg, sb], response, tone, coverage) =>
+    greyByHue: (rgba, [sr, sg, sb]: GreyShares, response, tone, coverage) =>
       greys(rgba, tone, coverage, (source, pixels, toneAt, coverageAt) =>
-        wasm.greyByHue(source, pixels, sr, sg, sb, arena.putValues(response), toneAt, coverageAt),
+        wasm.greyByHue(source, pixels, sr, sg, sb, arena.read(response), toneAt, coverageAt),
       ),
 
-    table(values, table, out) {
-      inChunks(values.length, 4 * CHUNK, (from, to) => {
-        const entries = arena.putValues(table);
-        const source = arena.putValues(values.subarray(from, to));
-        wasm.table(source, to - from, entries, source);
-        arena.takeValues(source, out.subarray(from, to));
-      });
-    },
+    table: (values, table, out) => planeWise([values], out, (count, to, from) => wasm.table(from, count, arena.read(table), to)),
 
     screen(tone, region, grid, shape, thresholds, out) {
-      const rows = Math.max(1, Math.floor((4 * CHUNK) / region.width));
-      inChunks(region.height, rows, (from, to) => {
-        const thresholdsAt = arena.putWords(thresholds);
-        const start = from * region.width;
-        const end = to * region.width;
-        const source = arena.putValues(tone.subarray(start, end));
-        const inkAt = arena.reserve(2 * (end - start));
-        const y = region.y + from;
-        const u = (grid.u0 + Math.imul(region.x, grid.ux) + Math.imul(y, grid.uy)) | 0;
-        const v = (grid.v0 + Math.imul(region.x, grid.vx) + Math.imul(y, grid.vy)) | 0;
-        const number = SHAPE_NUMBERS[shape];
-        wasm.screen(source, region.width, to - from, u, grid.ux, grid.uy, v, grid.vx, grid.vy, number, thresholdsAt, inkAt);
-        arena.takeValues(inkAt, out.subarray(start, end));
-      });
+      const rows = Math.max(1, Math.floor((4 * PART) / region.width));
+      inParts(
+        region.height,
+        [tone, out],
+        (from, to) => {
+          const [start, end] = [from * region.width, to * region.width];
+          const y = region.y + from;
+          const u = (grid.u0 + Math.imul(region.x, grid.ux) + Math.imul(y, grid.uy)) | 0;
+          const v = (grid.v0 + Math.imul(region.x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+          const number = SHAPE_NUMBERS[shape];
+          const [source, ink] = [arena.read(tone.subarray(start, end)), arena.write(out.subarray(start, end))];
+          wasm.screen(source, region.width, to - from, u, grid.ux, grid.uy, v, grid.vx, grid.vy, number, arena.read(thresholds), ink);
+        },
+        rows,
+      );
     },
 
     reduce(plane, channels, width, height, shift, out) {
       const side = 1 << shift;
-      const rows = Math.max(side, Math.floor((8 * CHUNK) / (width * channels) / side) * side);
+      const rows = Math.max(side, Math.floor((8 * PART) / (width * channels) / side) * side);
       const outWidth = Math.ceil(width / side);
-      inChunks(height, rows, (from, to) => {
-        const source = arena.putValues(plane.subarray(from * width * channels, to * width * channels));
-        const outStart = (from >> shift) * outWidth * channels;
-        const outEnd = Math.ceil(to / side) * outWidth * channels;
-        const outAt = arena.reserve(2 * (outEnd - outStart));
-        wasm.reduce(source, channels, width, to - from, shift, outAt);
-        arena.takeValues(outAt, out.subarray(outStart, outEnd));
-      });
+      inParts(
+        height,
+        [plane, out],
+        (from, to) => {
+          const source = arena.read(plane.subarray(from * width * channels, to * width * channels));
+          const reduced = out.subarray((from >> shift) * outWidth * channels, Math.ceil(to / side) * outWidth * channels);
+          wasm.reduce(source, channels, width, to - from, shift, arena.write(reduced));
+        },
+        rows,
+      );
     },
 
-    sample(patch, at, across, down, region, out) {
-      arena.clear();
-      const patchAt = arena.putValues(patch.data);
-      const acrossAt = arena.putValues(across.weights);
-      const downAt = arena.putValues(down.weights);
-      const outAt = arena.reserve(out.byteLength);
-      const linesAt = arena.reserve(8 * down.taps * (region.width + 1));
-      wasm.sample(
-        patchAt,
-        patch.x,
-        patch.y,
-        patch.width,
-        at.a,
-        at.b,
-        at.c,
-        at.d,
-        at.e,
-        at.f,
-        across.taps,
-        across.offset,
-        acrossAt,
-        down.taps,
-        down.offset,
-        downAt,
-        region.x,
-        region.y,
-        region.width,
-        region.height,
-        outAt,
-        linesAt,
-      );
-      arena.takeValues(outAt, out);
-    },
+    reduceIndex: (entries, width, height, shift, palette, out) =>
+      call(() => wasm.reduceIndex(arena.read(entries), width, height, shift, arena.read(palette), arena.write(out))),
+
+    expand: (samples, channels, out) =>
+      call(() => {
+        const from = arena.read(samples);
+        const pixels = samples.length / channels;
+        if (samples instanceof Uint8Array) wasm.expand8(from, pixels, channels, arena.constant(WORKING_8), arena.write(out));
+        else wasm.expand16(from, pixels, channels, arena.write(out));
+      }),
+
+    sample: (patch, at, across, down, region, out) =>
+      call(() => {
+        const padded = across.padded !== null && down.padded !== null;
+        wasm.sample(
+          arena.read(patch.data),
+          patch.channels,
+          patch.x,
+          patch.y,
+          patch.width,
+          at.a,
+          at.b,
+          at.c,
+          at.d,
+          at.e,
+          at.f,
+          across.taps,
+          across.offset,
+          arena.constant(padded ? (across.padded as Int16Array) : across.weights),
+          down.taps,
+          down.offset,
+          arena.constant(padded ? (down.padded as Int16Array) : down.weights),
+          Number(padded),
+          region.x,
+          region.y,
+          region.width,
+          region.height,
+          arena.write(out),
+        );
+      }),
+
+    filterAcross: ({ data, channels, width, height }, positions, axis, out) =>
+      call(() => {
+        // Four columns at a time: positions are read past their end.
+        const at = arena.room(positions.byteLength);
+        new Int32Array(arena.memory.buffer, at, positions.length + 4).fill(0).set(positions);
+        const columns = positions.length;
+        wasm.filterAcross(arena.read(data), channels, width, height, at, axis.taps, weightsOf(axis), columns, arena.write(out));
+      }),
+
+    filterDown: (lines, channels, width, positions, axis, out) =>
+      call(() => {
+        const [from, to] = [arena.read(lines), arena.write(out)];
+        const rows = positions.length;
+        wasm.filterDown(from, channels, width * channels, arena.read(positions), axis.taps, strideOf(axis), weightsOf(axis), rows, to);
+      }),
+
+    transpose: (plane, channels, width, height, out) =>
+      call(() => wasm.transpose(arena.read(plane), channels, width, height, arena.write(out))),
 
     mix(from, to, channels, share, mask, out) {
-      inChunks(from.length, CHUNK, (start, end) => {
-        const fromAt = arena.putValues(from.subarray(start, end));
-        const toAt = arena.putValues(to.subarray(start, end));
-        const maskAt = mask ? arena.putValues(mask.subarray(start / channels, end / channels)) : 0;
-        wasm.mix(fromAt, toAt, end - start, channels, share, maskAt, fromAt);
-        arena.takeValues(fromAt, out.subarray(start, end));
+      inParts(from.length / channels, [from, to, mask, out], (start, end) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(start * channels, end * channels);
+        const maskAt = mask ? arena.read(mask.subarray(start, end)) : 0;
+        const [fromAt, toAt] = [arena.read(part(from)), arena.read(part(to))];
+        wasm.mix(fromAt, toAt, (end - start) * channels, channels, share, maskAt, arena.write(part(out)));
       });
     },
 
-    paint(coverage, [r, g, b], out) {
-      inChunks(coverage.length, CHUNK, (from, to) => {
-        const source = arena.putValues(coverage.subarray(from, to));
-        const outAt = arena.reserve(8 * (to - from) + 16);
-        wasm.paint(source, to - from, r, g, b, outAt);
-        arena.takeValues(outAt, out.subarray(4 * from, 4 * to));
-      });
+    paint: (coverage, [r, g, b], out) =>
+      inParts(coverage.length, [coverage, out], (from, to) => {
+        const outAt = arena.write(out.subarray(4 * from, 4 * to));
+        wasm.paint(arena.read(coverage.subarray(from, to)), to - from, r, g, b, outAt);
+      }),
+
+    paintTones: (tone, coverage, out) =>
+      inParts(tone.length, [tone, coverage, out], (from, to) => {
+        const coverageAt = coverage ? arena.read(coverage.subarray(from, to)) : 0;
+        wasm.paintTones(arena.read(tone.subarray(from, to)), coverageAt, to - from, arena.write(out.subarray(4 * from, 4 * to)));
+      }),
+
+    multiply: (first, second, out) => planeWise([first, second], out, (count, to, a, b) => wasm.multiply(a, b, count, to)),
+    rest: (plane, strength, out) => planeWise([plane], out, (count, to, from) => wasm.rest(from, count, strength, to)),
+    light: (tone, coverage, out) => planeWise([tone, coverage], out, (count, to, a, b) => wasm.light(a, b, count, to)),
+    cut: (plane, out) => planeWise([plane], out, (count, to, from) => wasm.cut(from, count, to)),
+    cutColours: (rgba, out) => planeWise([rgba], out, (count, to, from) => wasm.cutColours(from, count, to)),
+
+    alphaOf: (rgba, out) =>
+      inParts(out.length, [rgba, out], (from, to) =>
+        wasm.alphaOf(arena.read(rgba.subarray(4 * from, 4 * to)), to - from, arena.write(out.subarray(from, to))),
+      ),
+
+    sum(plane) {
+      let total = 0;
+      inParts(plane.length, [plane], (from, to) => (total += wasm.sum(arena.read(plane.subarray(from, to)), to - from)));
+      return total;
     },
+
+    dot(first, second) {
+      let total = 0;
+      inParts(first.length, [first, second], (from, to) => {
+        total += wasm.dot(arena.read(first.subarray(from, to)), arena.read(second.subarray(from, to)), to - from);
+      });
+      return total;
+    },
+
+    dropSpecks: (plane, width, height, most) =>
+      call(() => {
+        const at = arena.change(plane);
+        wasm.dropSpecks(at, width, height, Math.ceil(most), arena.room(((width + 1) >> 1) * height * RUN_BYTES));
+      }),
 
     blend(beneath, source, mode, atop, strength, mask, out) {
-      inChunks(beneath.length, CHUNK, (from, to) => {
-        const beneathAt = arena.putValues(beneath.subarray(from, to));
-        const sourceAt = arena.putValues(source.subarray(from, to));
-        const maskAt = mask ? arena.putValues(mask.subarray(from / 4, to / 4)) : 0;
-        const outAt = beneathAt;
-        wasm.blend(beneathAt, sourceAt, to - from, MODE_NUMBERS[mode], Number(atop), strength, maskAt, outAt);
-        arena.takeValues(outAt, out.subarray(from, to));
+      inParts(beneath.length / 4, [beneath, source, mask, out], (from, to) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(4 * from, 4 * to);
+        const maskAt = mask ? arena.read(mask.subarray(from, to)) : 0;
+        const [under, over, outAt] = [arena.read(part(beneath)), arena.read(part(source)), arena.write(part(out))];
+        wasm.blend(under, over, 4 * (to - from), MODE_NUMBERS[mode], Number(atop), strength, maskAt, outAt);
       });
     },
 
+    layInk(beneath, coverage, [r, g, b], mode, strength, out) {
+      inParts(coverage.length, [beneath, coverage, out], (from, to) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(4 * from, 4 * to);
+        const [under, ink] = [arena.read(part(beneath)), arena.read(coverage.subarray(from, to))];
+        wasm.layInk(under, ink, to - from, r, g, b, MODE_NUMBERS[mode], strength, arena.write(part(out)));
+      });
+    },
+
+    stamp: (beneath, coverage, map, out) =>
+      call(() => wasm.stamp(arena.read(beneath), coverage ? arena.read(coverage) : 0, out.length, arena.read(map), arena.write(out))),
+
+    keepWhere: (entries, plane, out) =>
+      call(() => wasm.keepWhere(arena.read(entries), arena.read(plane), out.length, arena.write(out))),
+
+    lookUp: (entries, palette, values, out) =>
+      call(() =>
+        wasm.lookUp(arena.read(entries), entries.length, arena.read(palette), values * palette.BYTES_PER_ELEMENT, arena.write(out)),
+      ),
+
     channels(rgba, red, green, blue, out) {
-      inChunks(rgba.length, CHUNK, (from, to) => {
-        const [redAt, greenAt, blueAt] = [arena.putValues(red), arena.putValues(green), arena.putValues(blue)];
-        const source = arena.putValues(rgba.subarray(from, to));
-        wasm.channels(source, to - from, redAt, greenAt, blueAt);
-        arena.takeValues(source, out.subarray(from, to));
+      inParts(rgba.length / 4, [rgba, out], (from, to) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(4 * from, 4 * to);
+        const tables = [arena.read(red), arena.read(green), arena.read(blue)] as const;
+        wasm.channels(arena.read(part(rgba)), 4 * (to - from), ...tables, arena.write(part(out)));
       });
     },
 
@@ -168,16 +275,17 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       const end = plane.length - margin;
       out.fill(0);
       if (end <= margin) return;
-      const chunk = Math.max(4 * CHUNK, 2 * margin);
-      for (let from = margin; from < end; from += chunk) {
-        const to = Math.min(end, from + chunk);
-        arena.clear();
-        const source = arena.putValues(plane.subarray(from - margin, to + margin));
-        const weightsAt = arena.putValues(weights);
-        const outAt = arena.reserve(2 * (to - from));
-        wasm.convolve(source, to - from, stride, weightsAt, weights.length, outAt);
-        arena.takeValues(outAt, out.subarray(from, to));
+      const whole = arena.holds(plane) && arena.holds(out);
+      const part = whole ? end : Math.max(4 * PART, 2 * margin);
+      for (let from = margin; from < end; from += part) {
+        const to = Math.min(end, from + part);
+        call(() => {
+          const source = arena.read(plane.subarray(from - margin, to + margin));
+          wasm.convolve(source, to - from, stride, arena.read(weights), weights.length, arena.write(out.subarray(from, to)));
+        });
       }
+      // The last vector may reach past the end.
+      out.fill(0, end);
     },
 
     farthest(heights, width, height, reach, bits, out) {
@@ -188,30 +296,56 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         steps[s] = 2 * ((near[n + 1] as number) * width + (near[n] as number));
         steps[s + 1] = near[n + 2] as number;
       }
-      const rows = Math.max(1, Math.floor((4 * CHUNK) / width));
+      const whole = arena.holds(heights) && arena.holds(out);
+      const rows = whole ? height : Math.max(1, Math.floor((4 * PART) / width));
       out.fill(0);
       for (let from = reach; from < height - reach; from += rows) {
         const to = Math.min(height - reach, from + rows);
-        arena.clear();
-        const source = arena.putValues(heights.subarray((from - reach) * width, (to + reach) * width));
-        const nearAt = arena.putWords(steps);
-        const outAt = arena.reserve(2 * (to - from) * width);
-        wasm.farthest(source, width, to - from, reach, bits, nearAt, near.length / 3, outAt);
-        arena.takeValues(outAt, out.subarray(from * width, to * width));
+        call(() => {
+          const source = arena.read(heights.subarray((from - reach) * width, (to + reach) * width));
+          const outAt = arena.write(out.subarray(from * width, to * width));
+          wasm.farthest(source, width, to - from, reach, bits, arena.read(steps), near.length / 3, outAt);
+        });
       }
     },
 
+    spread: (far, region, reach, fibres, out) =>
+      call(() =>
+        wasm.spread(
+          arena.read(far),
+          region.width,
+          region.height,
+          reach,
+          region.x,
+          region.y,
+          fibres.pxPerMm,
+          fibres.spreadPx,
+          fibres.ragged,
+          fibres.unit,
+          fibres.bare,
+          fibres.solid,
+          Number(fibres.hard),
+          arena.constant(fibres.field),
+          arena.change(out),
+        ),
+      ),
+
+    spreadEvenly: (far, shift, creep, out) =>
+      planeWise([far], out, (count, to, from) => wasm.spreadEvenly(from, count, shift, creep, to)),
+
     rim(rgba, region, out) {
-      const rows = Math.max(1, Math.floor(CHUNK / region.width));
-      inChunks(region.height, rows, (from, to) => {
-        const dither = arena.putWords(DITHER_TILE);
-        const start = 4 * from * region.width;
-        const end = 4 * to * region.width;
-        const source = arena.putValues(rgba.subarray(start, end));
-        const outAt = arena.reserve(end - start);
-        wasm.rim(source, region.x, region.y + from, region.width, to - from, dither, outAt);
-        arena.takeBytes(outAt, out.subarray(start, end));
-      });
+      const rows = Math.max(1, Math.floor(PART / region.width));
+      inParts(
+        region.height,
+        [rgba, out],
+        (from, to) => {
+          const part: Region = { ...region, y: region.y + from, height: to - from };
+          const source = arena.read(rgba.subarray(4 * from * region.width, 4 * to * region.width));
+          const outAt = arena.write(out.subarray(4 * from * region.width, 4 * to * region.width));
+          wasm.rim(source, part.x, part.y, part.width, part.height, arena.constant(DITHER_TILE), outAt);
+        },
+        rows,
+      );
     },
   };
 };

@@ -104,7 +104,7 @@ const results = (kernels: Kernels, width: number, height: number): Record<string
   for (const scale of [0.6, 1, 1.7, 3.4]) {
     const axis = filterAxis(scale);
     const side = Math.ceil(Math.max(width, height) * scale * 1.5) + 40;
-    const patch = { x: -20, y: -20, width: side, height: side, data: coloursOf(side * side, 6) };
+    const patch = { x: -20, y: -20, width: side, height: side, channels: 4 as const, data: coloursOf(side * side, 6) };
     const turned = { a: scale * 0.96, b: -scale * 0.28, c: 8 + 0.28 * scale * height, d: scale * 0.28, e: scale * 0.96, f: 3.7 };
     const upright = { a: scale, b: 0, c: 1.37, d: 0, e: scale * 1.02, f: -0.61 };
     const flipped = { a: -scale, b: 0, c: scale * width, d: 0, e: -scale, f: scale * height };

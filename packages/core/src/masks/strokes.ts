@@ -1,3 +1,4 @@
+import type { Arena } from '../raster/arena';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
 import type { Stroke } from '../sheet/model';
@@ -90,14 +91,26 @@ const stretch = (track: Track, i: number, softness: number, area: Region, out: D
   }
 };
 
+/** Rows painted without letting others in: textured tips take long. */
+const SETTLED_ROWS = 16;
+
 /** Where each value of a stroke goes: added to what is there, or taken from it. */
-const settle = (stroke: Stroke, motion: Motion, pxPerMm: number, area: Region, from: Depths, plane: Int16Array, region: Region): void => {
+function* settle(
+  stroke: Stroke,
+  motion: Motion,
+  pxPerMm: number,
+  area: Region,
+  from: Depths,
+  plane: Int16Array,
+  region: Region,
+): Generator<void, void, void> {
   const tip = tipOf(stroke.tip);
   const back = undone(motion);
   const scale = scaleOf(motion) * pxPerMm;
   const strength = stroke.strength * ONE * (stroke.erases ? -1 : 1);
   const at: TipPlace = { depth: 0, along: 0, across: 0, x: 0, y: 0, seed: stroke.seed, pixel: 1 / scale };
   for (let row = 0, i = 0; row < area.height; row++) {
+    if (row % SETTLED_ROWS === SETTLED_ROWS - 1) yield;
     let o = (area.y + row - region.y) * region.width + area.x - region.x;
     for (let column = 0; column < area.width; column++, i++, o++) {
       const depth = from.depth[i] as number;
@@ -112,19 +125,21 @@ const settle = (stroke: Stroke, motion: Motion, pxPerMm: number, area: Region, f
       plane[o] = value < 0 ? 0 : value > ONE ? ONE : value;
     }
   }
-};
+}
 
 /**
- * Paints strokes on a plane, in order: the most inside a stroke, added to (or taken from) what the others left. The
+ * Strokes painted on what was there, in order: the most inside a stroke, added to (or taken from) what the others left. The
  * points of a stroke lie where the art was; `motion` brings them to where it is now.
  */
 export function* paintStrokes(
-  plane: Int16Array,
+  before: Int16Array,
   region: Region,
   strokes: readonly Stroke[],
   motion: Motion,
   pxPerMm: number,
-): Generator<void, void, void> {
+  arena: Arena,
+): Generator<void, Int16Array, void> {
+  let plane = before;
   for (const stroke of strokes) {
     if (stroke.points.length === 0) continue;
     const track = trackOf(stroke, motion, pxPerMm);
@@ -132,10 +147,18 @@ export function* paintStrokes(
     if (!area) continue;
     const count = sizeOf(area);
     const depths: Depths = { depth: new Float32Array(count), along: new Float32Array(count), across: new Float32Array(count) };
-    for (let i = 0; i < Math.max(1, track.x.length - 1); i++) stretch(track, i, stroke.softness, area, depths);
-    settle(stroke, motion, pxPerMm, area, depths, plane, region);
+    for (let i = 0; i < Math.max(1, track.x.length - 1); i++) {
+      stretch(track, i, stroke.softness, area, depths);
+      yield;
+    }
+    if (plane === before) {
+      plane = arena.plane(before.length);
+      plane.set(before);
+    }
+    yield* settle(stroke, motion, pxPerMm, area, depths, plane, region);
     yield;
   }
+  return plane;
 }
 
 /** Points without those that lie within a tolerance (in the points' unit) of the line between their neighbours. Ramer 1972, Douglas & Peucker 1973. */

@@ -1,10 +1,11 @@
 import { ONE } from '../raster/raster';
-import { compile, wearName, type InfoOf, type SheetOf } from '../render/compile';
-import { rendered, type Node, type Rendering, type Work } from '../render/node';
+import { compile } from '../render/compile/compile';
+import { wearName, type InfoOf, type SheetOf } from '../render/compile/graph';
+import { rendered, scoped, type Node, type Rendering, type Work } from '../render/node';
+import { coveragePlane } from '../render/plane-nodes';
 import { wholeRegion, type Scale } from '../render/scale';
 import type { Placement, Sheet, TextureWear } from '../sheet/model';
 import { findPass, passesOf, withPass } from '../sheet/walk';
-import { coverageAt } from './ink-shares';
 
 /** A place for a wear: how much lettering is lost there, and how much it takes of everything, as shares. */
 export interface Spot {
@@ -74,16 +75,28 @@ export const betterSpots = (sheet: Sheet, passId: string, wearId: string, infoOf
     nodes: [...trials.map(({ taken }) => taken), ...letters, ...(from ? [from] : [])],
     *run(work) {
       if (!from) return [];
-      const printed = yield* planeOf(from, region, work);
-      const lettering = new Float32Array(printed.length);
-      for (const node of letters)
-        (yield* planeOf(node, region, work)).forEach((v, i) => (lettering[i] = Math.max(lettering[i] as number, v)));
-      const spots: Spot[] = [];
-      for (const { placement, taken } of trials) {
-        const { tone } = yield* rendered(taken, region, work);
-        spots.push({ placement, lettering: shareOf(tone, lettering), taken: shareOf(tone, printed) });
-      }
-      return bestOf(spots, count);
+      return yield* scoped(work, function* (inside) {
+        const { kernels } = inside;
+        const printed = coveragePlane(yield* rendered(from, region, inside), kernels);
+        const lettering = kernels.arena.plane(printed.length).fill(0);
+        for (const node of letters) {
+          const plane = coveragePlane(yield* rendered(node, region, inside), kernels);
+          for (let i = 0; i < plane.length; i++) lettering[i] = Math.max(lettering[i] as number, plane[i] as number);
+        }
+        const shareOf = (taken: Int16Array, weights: Int16Array): number => {
+          const whole = kernels.sum(weights);
+          return whole > 0 ? kernels.dot(taken, weights) / ONE / whole : 0;
+        };
+        const spots: Spot[] = [];
+        for (const { placement, taken } of trials) {
+          const tone = yield* scoped(inside, function* (within) {
+            const plane = (yield* rendered(taken, region, within)).tone;
+            return { lettering: shareOf(plane, lettering), taken: shareOf(plane, printed) };
+          });
+          spots.push({ placement, ...tone });
+        }
+        return bestOf(spots, count);
+      });
     },
   };
 };
@@ -96,19 +109,4 @@ const bestOf = (spots: readonly Spot[], count: number): Spot[] => {
     .filter(({ lettering }) => lettering < now.lettering)
     .sort((a, b) => a.lettering - b.lettering)
     .slice(0, count);
-};
-
-function* planeOf(node: Node, region: ReturnType<typeof wholeRegion>, work: Work): Rendering<Float32Array> {
-  const raster = yield* rendered(node, region, work);
-  return Float32Array.from({ length: region.width * region.height }, (_, i) => coverageAt(raster, i));
-}
-
-/** Share of what weighs that is taken. */
-const shareOf = (taken: Int16Array, weights: Float32Array): number => {
-  let [sum, whole] = [0, 0];
-  for (let i = 0; i < taken.length; i++) {
-    sum += ((taken[i] as number) / ONE) * (weights[i] as number);
-    whole += weights[i] as number;
-  }
-  return whole > 0 ? sum / whole : 0;
 };

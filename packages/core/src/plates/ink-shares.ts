@@ -1,8 +1,13 @@
 import { stepOfKind } from '../catalogue/steps';
-import { ONE, sizeOf, type Raster } from '../raster/raster';
-import type { Graph } from '../render/compile';
-import { rendered, type Rendering, type Work } from '../render/node';
+import type { Kernels } from '../raster/kernels';
+import { ONE, sizeOf, type Raster, type Region } from '../raster/raster';
+import { tilesOf } from '../raster/region';
+import { blankPlane, isBlank } from '../raster/uniform';
+import type { Graph } from '../render/compile/graph';
+import { rendered, scoped, type Rendering, type Work } from '../render/node';
+import { coveragePlane, multiplied, restOf } from '../render/plane-nodes';
 import { wholeRegion } from '../render/scale';
+import { READ_TILE } from '../render/statistics-node';
 import type { ColourRef, Pass, Sheet } from '../sheet/model';
 
 /** Shares of the sheet, 0 … 1, read at the graph's scale. */
@@ -15,18 +20,17 @@ export interface CoverageShares {
 
 /** Coverage of each ink, and of everything together, ink or colour. */
 interface Planes {
-  readonly inks: Map<string, Float32Array>;
-  readonly all: Float32Array;
+  readonly inks: Map<string, Int16Array>;
+  all: Int16Array;
 }
 
 /** Coverage of a raster's pixel, 0 … 1. */
 export const coverageAt = (raster: Raster, i: number): number => {
   if (raster.kind === 'colour') return (raster.data[4 * i + 3] as number) / ONE;
   if (raster.kind === 'ink') return (raster.coverage[i] as number) / ONE;
+  if (raster.kind === 'index') return (raster.palette[4 * (raster.entries[i] as number) + 3] as number) / ONE;
   return raster.coverage ? (raster.coverage[i] as number) / ONE : 1;
 };
-
-const mean = (plane: Float32Array): number => plane.reduce((sum, v) => sum + v, 0) / plane.length;
 
 /** The ink that a pass prints with, or null where it prints colours. */
 export const inkOfPass = (pass: Pass, sheet: Sheet): string | null => {
@@ -55,54 +59,90 @@ export const inkOfPass = (pass: Pass, sheet: Sheet): string | null => {
 /** Lays that leave the other inks where they are. */
 const KEEPS = new Set(['multiply', 'darken', 'linear-burn', 'color-burn']);
 
+/** Sums of working values over the pieces read so far, by name. */
+class Sums {
+  readonly totals: Record<string, number> = {};
+
+  add(name: string, amount: number): void {
+    this.totals[name] = (this.totals[name] ?? 0) + amount;
+  }
+
+  shares(pixels: number): Record<string, number> {
+    return Object.fromEntries(Object.entries(this.totals).map(([name, total]) => [name, total / ONE / pixels]));
+  }
+}
+
+/** What a pass covers when it is laid at its strength, as many times over as it is: 1 − (1 − coverage · strength)ⁿ. */
+const alphaOf = (pass: Pass, coverage: Int16Array, kernels: Kernels): Int16Array => {
+  const { strength, times = 1 } = pass.lay;
+  const clear = restOf(coverage, Math.floor(strength * ONE + 0.5), kernels);
+  let left = clear;
+  for (let n = 1; n < times; n++) left = multiplied(left, clear, kernels);
+  return restOf(left, ONE, kernels);
+};
+
+/** v + w of planes that together make no more than ONE but for their rounding. */
+const added = (one: Int16Array, two: Int16Array, { arena }: Kernels): Int16Array => {
+  if (isBlank(one)) return two;
+  if (isBlank(two)) return one;
+  const out = arena.plane(one.length);
+  for (let i = 0; i < out.length; i++) out[i] = Math.min(ONE, (one[i] as number) + (two[i] as number));
+  return out;
+};
+
+/** Lays a pass's planes on those beneath; one that keeps takes only from its own inks. */
+const lay = (planes: Planes, own: Planes['inks'], alpha: Int16Array, keeps: boolean, kernels: Kernels): void => {
+  if (isBlank(alpha)) return;
+  const clear = restOf(alpha, ONE, kernels);
+  for (const [id, plane] of planes.inks) {
+    if (!keeps || own.has(id)) planes.inks.set(id, multiplied(plane, clear, kernels));
+  }
+  for (const [id, plane] of own) planes.inks.set(id, added(planes.inks.get(id) ?? blankPlane(plane.length), plane, kernels));
+};
+
+/** Everything covered after a pass: what is left of it, or what is added to it. */
+const coveredAfter = (all: Int16Array, alpha: Int16Array, knocks: boolean, kernels: Kernels): Int16Array => {
+  const clear = restOf(alpha, ONE, kernels);
+  if (knocks) return multiplied(all, clear, kernels);
+  return restOf(multiplied(restOf(all, ONE, kernels), clear, kernels), ONE, kernels);
+};
+
+/** The planes of passes over a piece; what each pass prints is added to the sums. */
+function* planesOf(list: readonly Pass[], sheet: Sheet, graph: Graph, region: Region, work: Work, sums: Sums): Rendering<Planes> {
+  const { kernels } = work;
+  const planes: Planes = { inks: new Map(), all: blankPlane(sizeOf(region)) };
+  for (const pass of list) {
+    const node = graph.printed.get(pass.id);
+    if (!node || pass.source.kind === 'overall') continue;
+    const alpha = alphaOf(pass, coveragePlane(yield* rendered(node, region, work), kernels), kernels);
+    const knocks = pass.lay.mode === 'knock-out';
+    sums.add(pass.id, knocks ? -kernels.dot(alpha, planes.all) / ONE : kernels.sum(alpha));
+    yield;
+    const grouped = pass.source.kind === 'group' ? yield* planesOf(pass.source.passes, sheet, graph, region, work, sums) : null;
+    const own = grouped?.inks ?? new Map<string, Int16Array>();
+    const ink = grouped ? null : inkOfPass(pass, sheet);
+    if (ink !== null) own.set(ink, alpha);
+    if (!pass.on) continue;
+    lay(planes, knocks ? new Map<string, Int16Array>() : own, alpha, KEEPS.has(pass.lay.mode), kernels);
+    planes.all = coveredAfter(planes.all, alpha, knocks, kernels);
+  }
+  return planes;
+}
+
 /**
  * Ink planes by the lays: normal covers the other inks (· (1 − α)), multiply and its like keep them, knock out removes
  * all (· (1 − k)); a group's planes are made by themselves and laid down together. An overall pass treats colours, no
- * inks, and is left out.
+ * inks, and is left out. Read piece by piece.
  */
 export function* inkShares(sheet: Sheet, graph: Graph, work: Work): Rendering<CoverageShares> {
-  const region = wholeRegion(graph.scale);
-  const count = sizeOf(region);
-  const passes: Record<string, number> = {};
-
-  function* planesOf(list: readonly Pass[]): Rendering<Planes> {
-    const planes: Planes = { inks: new Map(), all: new Float32Array(count) };
-    for (const pass of list) {
-      const node = graph.printed.get(pass.id);
-      if (!node || pass.source.kind === 'overall') continue;
-      const raster = yield* rendered(node, region, work);
-      const { strength, times = 1, mode } = pass.lay;
-      // Laid several times, each covers what the ones before it left.
-      const alpha = Float32Array.from({ length: count }, (_, i) => {
-        const clear = 1 - coverageAt(raster, i) * strength;
-        let left = clear;
-        for (let n = 1; n < times; n++) left *= clear;
-        return 1 - left;
-      });
-      const knocks = mode === 'knock-out';
-      passes[pass.id] = knocks ? -mean(alpha.map((v, i) => v * (planes.all[i] as number))) : mean(alpha);
-      const grouped = pass.source.kind === 'group' ? yield* planesOf(pass.source.passes) : null;
-      const own = grouped?.inks ?? new Map<string, Float32Array>();
-      const ink = grouped ? null : inkOfPass(pass, sheet);
-      if (ink !== null) own.set(ink, alpha);
-      if (!pass.on) continue;
-      lay(planes, knocks ? new Map<string, Float32Array>() : own, alpha, KEEPS.has(mode));
-      planes.all.forEach((v, i) => (planes.all[i] = knocks ? v * (1 - (alpha[i] as number)) : v + (alpha[i] as number) * (1 - v)));
-    }
-    return planes;
+  const whole = wholeRegion(graph.scale);
+  const [passes, inks] = [new Sums(), new Sums()];
+  for (const { id } of sheet.inks) inks.add(id, 0);
+  for (const tile of tilesOf(whole, READ_TILE)) {
+    yield* scoped(work, function* (inside) {
+      const planes = yield* planesOf(sheet.passes, sheet, graph, tile, inside, passes);
+      for (const [id, plane] of planes.inks) if (id in inks.totals) inks.add(id, inside.kernels.sum(plane));
+    });
   }
-
-  const lay = (planes: Planes, own: Planes['inks'], alpha: Float32Array, keeps: boolean): void => {
-    for (const [id, plane] of planes.inks) {
-      if (!keeps || own.has(id)) plane.forEach((v, i) => (plane[i] = v * (1 - (alpha[i] as number))));
-    }
-    for (const [id, plane] of own) {
-      const under = planes.inks.get(id);
-      planes.inks.set(id, under ? under.map((v, i) => v + (plane[i] as number)) : plane.slice());
-    }
-  };
-
-  const final = yield* planesOf(sheet.passes);
-  const inks = Object.fromEntries(sheet.inks.map(({ id }) => [id, final.inks.has(id) ? mean(final.inks.get(id) as Float32Array) : 0]));
-  return { passes, inks };
+  return { passes: passes.shares(sizeOf(whole)), inks: inks.shares(sizeOf(whole)) };
 }

@@ -1,9 +1,9 @@
 import type { Region } from '../raster/raster';
-import { convertNode } from '../render/nodes';
-import { rendered, type Node, type Rendering, type Work } from '../render/node';
+import { convertNode } from '../render/convert-node';
+import { rendered, scoped, type Node, type Rendering, type Work } from '../render/node';
 import type { Placement } from '../sheet/model';
 import { cornersOf } from '../sheet/placing';
-import { TONE_BINS, toneStatistics, type ToneStatistics } from '../steps/statistics';
+import { addTones, emptyStatistics, type ToneStatistics } from '../steps/statistics';
 
 /** Squares a side, and pixels a square, in which a texture is looked at. */
 const SQUARES = 5;
@@ -31,14 +31,13 @@ export const textureGreys = (texture: Node, placement: Placement, pxPerMm: numbe
     node,
     regions,
     *run(work) {
-      const weights = new Float64Array(TONE_BINS + 1);
-      let total = 0;
+      const sums = emptyStatistics();
       for (const region of regions) {
-        const part = toneStatistics(yield* rendered(node, region, work));
-        for (let bin = 0; bin <= TONE_BINS; bin++) weights[bin] = (weights[bin] as number) + (part.weights[bin] as number);
-        total += part.total;
+        yield* scoped(work, function* (inside) {
+          addTones(sums, yield* rendered(node, region, inside));
+        });
       }
-      return { weights, total };
+      return sums;
     },
   };
 };

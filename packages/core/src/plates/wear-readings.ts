@@ -1,12 +1,15 @@
-import { sizeOf, ONE, type Raster, type Region } from '../raster/raster';
-import { overlap } from '../raster/region';
-import { wearName, type Graph } from '../render/compile';
-import { rendered, type Node, type Rendering, type Work } from '../render/node';
-import { lettersOf } from '../render/source-nodes';
+import { heapArena } from '../raster/arena';
+import { sizeOf, ONE, type Region } from '../raster/raster';
+import { overlap, tilesOf } from '../raster/region';
+import { isBlank, uniformPlane } from '../raster/uniform';
+import { wearName, type Graph } from '../render/compile/graph';
+import { rendered, scoped, type Node, type Rendering, type Work } from '../render/node';
+import { coveragePlane, multiplied, restOf } from '../render/plane-nodes';
+import { READ_TILE } from '../render/statistics-node';
+import { lettersOf } from '../render/sources/type';
 import type { Pass, Sheet } from '../sheet/model';
 import { passesOf } from '../sheet/walk';
 import { Fill } from '../type/scanline';
-import { coverageAt } from './ink-shares';
 
 /** Sums of coverage over a region: what was there before any wear, and what was taken of it. */
 export interface Taken {
@@ -52,56 +55,72 @@ export const wornNodes = (sheet: Sheet, graph: Graph): Node[] => [
   ...lettering(sheet).flatMap((pass) => graph.passes.get(pass.id) ?? []),
 ];
 
-const sumOf = (raster: Raster): number => {
-  const count = sizeOf(raster.region);
-  let sum = 0;
-  for (let i = 0; i < count; i++) sum += coverageAt(raster, i);
-  return sum;
-};
-
-const takenOf = (from: Raster, taken: Int16Array): number => {
-  let sum = 0;
-  for (let i = 0; i < taken.length; i++) sum += (coverageAt(from, i) * (taken[i] as number)) / ONE;
-  return sum;
-};
-
-/** What is left of everything after several wears, 0 … 1 a pixel. */
-function* leftAfter(names: readonly string[], graph: Graph, region: Region, work: Work): Rendering<Float32Array> {
-  const left = new Float32Array(sizeOf(region)).fill(1);
+/** What is left of everything after several wears, over a region. */
+function* leftAfter(names: readonly string[], graph: Graph, region: Region, work: Work): Rendering<Int16Array> {
+  const { kernels } = work;
+  let left = uniformPlane(sizeOf(region), ONE);
   for (const name of names) {
     const wearing = graph.wears.get(name);
-    if (!wearing) continue;
-    const { tone } = yield* rendered(wearing.taken, region, work);
-    for (let i = 0; i < left.length; i++) left[i] = (left[i] as number) * (1 - (tone[i] as number) / ONE);
+    if (!wearing || isBlank(left)) continue;
+    left = multiplied(left, restOf((yield* rendered(wearing.taken, region, work)).tone, ONE, kernels), kernels);
   }
   return left;
 }
 
-/** What wear takes over a region of a graph; regions add up. */
+/** What wear takes over a region of a graph; regions add up. In whole pixels of coverage. */
 export function* wearSums(sheet: Sheet, graph: Graph, region: Region, work: Work): Rendering<WearSums> {
+  const { kernels } = work;
   const wears: Record<string, Taken> = {};
   for (const pass of passesOf(sheet.passes)) {
     let there: number | null = null;
     for (const wear of pass.wear) {
-      const wearing = graph.wears.get(wearName(pass.id, wear.id));
+      const name = wearName(pass.id, wear.id);
+      const wearing = graph.wears.get(name);
       if (!wearing) continue;
-      const from = yield* rendered(wearing.from, region, work);
-      const { tone } = yield* rendered(wearing.taken, region, work);
-      there ??= sumOf(from);
-      wears[wearName(pass.id, wear.id)] = { there, taken: takenOf(from, tone) };
+      const from = coveragePlane(yield* rendered(wearing.from, region, work), kernels);
+      there ??= kernels.sum(from) / ONE;
+      // Nothing can be taken where nothing is.
+      const taken = isBlank(from) ? 0 : kernels.dot(from, (yield* rendered(wearing.taken, region, work)).tone) / ONE / ONE;
+      wears[name] = { there, taken };
+      yield;
     }
   }
   const lost: Record<string, Taken> = {};
   for (const pass of lettering(sheet)) {
     const node = graph.passes.get(pass.id);
     if (!node) continue;
-    const letters = yield* rendered(node, region, work);
+    const letters = coveragePlane(yield* rendered(node, region, work), kernels);
+    const there = kernels.sum(letters) / ONE;
+    if (isBlank(letters)) {
+      lost[pass.id] = { there: 0, taken: 0 };
+      continue;
+    }
     const left = yield* leftAfter(wearsOver(sheet, pass.id), graph, region, work);
-    let taken = 0;
-    for (let i = 0; i < left.length; i++) taken += coverageAt(letters, i) * (1 - (left[i] as number));
-    lost[pass.id] = { there: sumOf(letters), taken };
+    lost[pass.id] = { there, taken: there - kernels.dot(letters, left) / ONE / ONE };
+    yield;
   }
   return { wears, lettering: lost };
+}
+
+/** Two readings of what wear takes, of different regions, added up. */
+export const addedSums = (one: WearSums, two: WearSums): WearSums => {
+  const both = (a: WearSums['wears'], b: WearSums['wears']): Record<string, Taken> => {
+    const out: Record<string, Taken> = { ...a };
+    for (const [name, { there, taken }] of Object.entries(b)) {
+      out[name] = { there: there + (a[name]?.there ?? 0), taken: taken + (a[name]?.taken ?? 0) };
+    }
+    return out;
+  };
+  return { wears: both(one.wears, two.wears), lettering: both(one.lettering, two.lettering) };
+};
+
+/** What wear takes over a whole graph, read piece by piece. */
+export function* wholeWearSums(sheet: Sheet, graph: Graph, work: Work): Rendering<WearSums> {
+  let sums: WearSums = { wears: {}, lettering: {} };
+  for (const tile of tilesOf(graph.region, READ_TILE)) {
+    sums = addedSums(sums, yield* scoped(work, (inside) => wearSums(sheet, graph, tile, inside)));
+  }
+  return sums;
 }
 
 /** The letter of each type pass that loses most of itself, by the pass's id; none where nothing is lost. */
@@ -110,11 +129,17 @@ export function* worstLetters(sheet: Sheet, graph: Graph, work: Work): Rendering
   const { pxPerMm } = graph.scale;
   for (const { id, source, placement } of lettering(sheet)) {
     if (source.kind !== 'type' || !work.type) continue;
-    const left = yield* leftAfter(wearsOver(sheet, id), graph, graph.region, work);
+    const left = new Int16Array(sizeOf(graph.region));
+    for (const tile of tilesOf(graph.region, READ_TILE)) {
+      yield* scoped(work, function* (inside) {
+        putPart(yield* leftAfter(wearsOver(sheet, id), graph, tile, inside), tile, left, graph.region);
+      });
+    }
     for (const { letter, contours } of lettersOf(source, work.type.face(source.font), placement, pxPerMm)) {
       const box = boundsOf(contours);
       const area = box && overlap(box, graph.region);
-      const coverage = area && new Fill(contours).coverage(area);
+      const coverage = area && new Fill(contours).coverage(area, heapArena);
+      yield;
       if (!area || !coverage) continue;
       const lost = lostOf(coverage, area, left, graph.region.width);
       if (lost <= (worst[id]?.lost ?? 0)) continue;
@@ -126,6 +151,14 @@ export function* worstLetters(sheet: Sheet, graph: Graph, work: Work): Rendering
   return worst;
 }
 
+/** Puts a piece's rows where they belong. */
+const putPart = (part: Int16Array, tile: Region, out: Int16Array, region: Region): void => {
+  for (let row = 0; row < tile.height; row++) {
+    const to = (tile.y + row - region.y) * region.width + tile.x - region.x;
+    out.set(part.subarray(row * tile.width, (row + 1) * tile.width), to);
+  }
+};
+
 const boundsOf = (contours: readonly (readonly number[])[]): Region | null => {
   const [xs, ys] = [0, 1].map((odd) => contours.flatMap((contour) => contour.filter((_, i) => i % 2 === odd))) as [number[], number[]];
   if (xs.length === 0) return null;
@@ -133,12 +166,12 @@ const boundsOf = (contours: readonly (readonly number[])[]): Region | null => {
   return { x, y, width: Math.ceil(Math.max(...xs)) - x + 1, height: Math.ceil(Math.max(...ys)) - y + 1 };
 };
 
-const lostOf = (coverage: Int16Array, area: Region, left: Float32Array, width: number): number => {
+const lostOf = (coverage: Int16Array, area: Region, left: Int16Array, width: number): number => {
   let [there, lost] = [0, 0];
   for (let i = 0; i < coverage.length; i++) {
     const at = (area.y + Math.floor(i / area.width)) * width + area.x + (i % area.width);
     there += coverage[i] as number;
-    lost += (coverage[i] as number) * (1 - (left[at] as number));
+    lost += (coverage[i] as number) * (1 - (left[at] as number) / ONE);
   }
   return there > 0 ? lost / there : 0;
 };

@@ -1,5 +1,5 @@
 import { ONE, type Region } from '../raster/raster';
-import { stepName, wearName, maskName, type Graph } from '../render/compile';
+import { stepName, wearName, maskName, type Graph } from '../render/compile/graph';
 import { rendered, type Node, type Rendering, type Work } from '../render/node';
 import { stepOfKind } from '../catalogue/steps';
 import type { Pass, Sheet } from '../sheet/model';

@@ -26,9 +26,9 @@ export const gaussianWeights = remembering(32, String, (sigmaPx: number): Int16A
  */
 export const blurred = (plane: Int16Array, channels: 1 | 4, { width }: Region, sigmaPx: number, kernels: Kernels): Int16Array => {
   const weights = gaussianWeights(sigmaPx);
-  const across = new Int16Array(plane.length);
+  const across = kernels.arena.plane(plane.length);
   kernels.convolve(plane, channels, weights, across);
-  const down = new Int16Array(plane.length);
+  const down = kernels.arena.plane(plane.length);
   kernels.convolve(across, channels * width, weights, down);
   return down;
 };

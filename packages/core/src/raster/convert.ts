@@ -1,6 +1,6 @@
-import { blankPlane, isBlank } from './blank';
 import type { GreyShares, Kernels } from './kernels';
-import { ONE, times, type InkRaster, type Raster, type RasterKind, type Rgb, type ToneRaster } from './raster';
+import { ONE, sizeOf, type ColourRaster, type InkRaster, type Raster, type RasterKind, type Rgb, type ToneRaster } from './raster';
+import { blankPlane, isBlank } from './uniform';
 
 /** Shares as the kernels take them; rounding is put right in green, so that equal channels keep their value. */
 export const greyShares = (red: number, green: number, blue: number): GreyShares => {
@@ -22,45 +22,62 @@ export interface InkChoice {
 const BLACK: InkChoice = { colour: [0, 0, 0], carriesLights: false };
 
 const toneOf = (raster: Raster, kernels: Kernels): ToneRaster => {
-  if (raster.kind === 'tone') return raster;
-  if (raster.kind === 'ink') {
-    const tone = new Int16Array(raster.coverage.length);
-    return { kind: 'tone', region: raster.region, tone, coverage: raster.coverage };
+  const { region } = raster;
+  switch (raster.kind) {
+    case 'tone':
+      return raster;
+    case 'ink':
+      return { kind: 'tone', region, tone: blankPlane(raster.coverage.length), coverage: raster.coverage };
+    case 'index':
+      return toneOf(colourOf(raster, kernels), kernels);
+    case 'colour': {
+      const pixels = sizeOf(region);
+      const none = blankPlane(pixels);
+      if (isBlank(raster.data)) return { kind: 'tone', region, tone: none, coverage: none };
+      const tone = kernels.arena.plane(pixels);
+      const coverage = kernels.arena.plane(pixels);
+      const least = kernels.grey(raster.data, LUMA, tone, coverage);
+      return { kind: 'tone', region, tone, coverage: least === ONE ? null : coverage };
+    }
   }
-  const tone = new Int16Array(raster.data.length / 4);
-  const coverage = new Int16Array(tone.length);
-  const least = kernels.grey(raster.data, LUMA, tone, coverage);
-  return { kind: 'tone', region: raster.region, tone, coverage: least === ONE ? null : coverage };
 };
 
 const inkOf = (raster: Raster, choice: InkChoice, kernels: Kernels): InkRaster => {
   if (raster.kind === 'ink') return raster;
   const { region, tone, coverage: there } = toneOf(raster, kernels);
-  const coverage = new Int16Array(tone.length);
-  for (let i = 0; i < tone.length; i++) {
-    const ink = choice.carriesLights ? (tone[i] as number) : ONE - (tone[i] as number);
-    coverage[i] = there ? times(ink, there[i] as number) : ink;
-  }
-  return { kind: 'ink', region, coverage, colour: choice.colour };
+  const { colour, carriesLights } = choice;
+  if (there && isBlank(there)) return { kind: 'ink', region, coverage: there, colour };
+  if (carriesLights && !there) return { kind: 'ink', region, coverage: tone, colour };
+  const coverage = kernels.arena.plane(tone.length);
+  if (!carriesLights) kernels.rest(tone, ONE, coverage);
+  if (there) kernels.multiply(carriesLights ? tone : coverage, there, coverage);
+  return { kind: 'ink', region, coverage, colour };
 };
 
-const colourOf = (raster: Raster, kernels: Kernels): Raster => {
-  if (raster.kind === 'colour') return raster;
+const colourOf = (raster: Raster, kernels: Kernels): ColourRaster => {
   const { region } = raster;
-  if (raster.kind === 'ink') {
-    if (isBlank(raster.coverage)) return { kind: 'colour', region, data: blankPlane(4 * raster.coverage.length) };
-    const data = new Int16Array(4 * raster.coverage.length);
-    kernels.paint(raster.coverage, raster.colour, data);
-    return { kind: 'colour', region, data };
+  const length = 4 * sizeOf(region);
+  switch (raster.kind) {
+    case 'colour':
+      return raster;
+    case 'ink': {
+      if (isBlank(raster.coverage)) return { kind: 'colour', region, data: blankPlane(length) };
+      const data = kernels.arena.plane(length);
+      kernels.paint(raster.coverage, raster.colour, data);
+      return { kind: 'colour', region, data };
+    }
+    case 'tone': {
+      if (raster.coverage && isBlank(raster.coverage)) return { kind: 'colour', region, data: blankPlane(length) };
+      const data = kernels.arena.plane(length);
+      kernels.paintTones(raster.tone, raster.coverage, data);
+      return { kind: 'colour', region, data };
+    }
+    case 'index': {
+      const data = kernels.arena.plane(length);
+      kernels.lookUp(raster.entries, raster.palette, 4, data);
+      return { kind: 'colour', region, data };
+    }
   }
-  const data = new Int16Array(4 * raster.tone.length);
-  for (let i = 0; i < raster.tone.length; i++) {
-    const alpha = raster.coverage ? (raster.coverage[i] as number) : ONE;
-    const grey = times(raster.tone[i] as number, alpha);
-    data[4 * i] = data[4 * i + 1] = data[4 * i + 2] = grey;
-    data[4 * i + 3] = alpha;
-  }
-  return { kind: 'colour', region, data };
 };
 
 /**
@@ -68,7 +85,12 @@ const colourOf = (raster: Raster, kernels: Kernels): Raster => {
  * tone → ink coverage · (1 − tone), or · tone where the ink carries the lights; ink → tone is tone 0 with that
  * coverage; ink → colour the ink's colour, premultiplied.
  */
-export const convert = (raster: Raster, kind: RasterKind, kernels: Kernels, choice: InkChoice = BLACK): Raster => {
+export const convert = (
+  raster: Raster,
+  kind: Exclude<RasterKind, 'index'>,
+  kernels: Kernels,
+  choice: InkChoice = BLACK,
+): ToneRaster | InkRaster | ColourRaster => {
   if (kind === 'tone') return toneOf(raster, kernels);
   if (kind === 'ink') return inkOf(raster, choice, kernels);
   return colourOf(raster, kernels);

@@ -1,4 +1,5 @@
 import type { FilterAxis } from './kernels';
+import { remembering } from '../units/remember';
 import { ONE } from './raster';
 
 const PHASES = 256;
@@ -16,28 +17,40 @@ const wholeWeights = (taps: number, weightsAt: (phase: number) => readonly numbe
   return weights;
 };
 
+/** Weights of up to four taps, filled up to four. */
+const paddedTo4 = (taps: number, weights: Int16Array): Int16Array | null => {
+  if (taps > 4) return null;
+  const padded = new Int16Array(4 * PHASES);
+  for (let phase = 0; phase < PHASES; phase++) padded.set(weights.subarray(phase * taps, (phase + 1) * taps), 4 * phase);
+  return padded;
+};
+
+const axisOf = (taps: number, offset: number, weights: Int16Array): FilterAxis => ({
+  taps,
+  offset,
+  weights,
+  padded: paddedTo4(taps, weights),
+});
+
 /** Interpolating cubic, E. Catmull, R. Rom, A class of local interpolating splines, 1974. */
-const CATMULL_ROM: FilterAxis = {
-  taps: 4,
-  offset: -1.5,
-  weights: wholeWeights(4, (t) => [
+const CATMULL_ROM = axisOf(
+  4,
+  -1.5,
+  wholeWeights(4, (t) => [
     ((2 - t) * t - 1) * t * 0.5,
     ((3 * t - 5) * t * t + 2) * 0.5,
     ((4 - 3 * t) * t + 1) * t * 0.5,
     (t - 1) * t * t * 0.5,
   ]),
-};
+);
 
-const box = (scale: number): FilterAxis => {
+const box = remembering(64, String, (scale: number): FilterAxis => {
   const taps = Math.ceil(scale) + 1;
-  return {
-    taps,
-    offset: -scale / 2,
-    weights: wholeWeights(taps, (phase) =>
-      Array.from({ length: taps }, (_, i) => Math.max(0, Math.min(i + 1, phase + scale) - Math.max(i, phase)) / scale),
-    ),
-  };
-};
+  const weights = wholeWeights(taps, (phase) =>
+    Array.from({ length: taps }, (_, i) => Math.max(0, Math.min(i + 1, phase + scale) - Math.max(i, phase)) / scale),
+  );
+  return axisOf(taps, -scale / 2, weights);
+});
 
 /** The filter for one axis at so many source pixels an output pixel: an area box from 1 up, Catmull–Rom below. */
 export const filterAxis = (scale: number): FilterAxis => (scale < 1 ? CATMULL_ROM : box(scale));

@@ -1,3 +1,4 @@
+import type { Arena } from './arena';
 import type { Region, Rgb } from './raster';
 
 /** Shares of red, green and blue in a grey, each share · 2^28, rounded, |share| < 2. */
@@ -23,12 +24,13 @@ export type ShapeName = keyof typeof SHAPE_NUMBERS;
 /** Fraction bits of the slope in a packed screen threshold. */
 export const SLOPE_BITS = 5;
 
-/** Source pixels around an output region, at one level of the pyramid: premultiplied RGBA at working depth. */
+/** Source pixels around an output region, at one level of the pyramid: premultiplied RGBA at working depth, or one plane. */
 export interface SourcePatch {
   readonly x: number;
   readonly y: number;
   readonly width: number;
   readonly height: number;
+  readonly channels: 1 | 4;
   readonly data: Int16Array;
 }
 
@@ -38,7 +40,12 @@ export interface FilterAxis {
   /** What to add to the sampled position, in source pixels, to reach the first tap's left edge. */
   readonly offset: number;
   readonly weights: Int16Array;
+  /** The weights with as many taps as make four, without weight; null where there are more. */
+  readonly padded: Int16Array | null;
 }
+
+/** Columns or rows of a region in a patch: each position is 256 · (the first tap's place in the patch) + the phase. */
+export type Positions = Int32Array;
 
 /** Source position of an output pixel's centre: x = a·X + b·Y + c, y = d·X + e·Y + f, in source pixels. */
 export interface Affine {
@@ -89,11 +96,35 @@ export const neighbourDistances = (reach: number, bits: number): Int32Array => {
   return Int32Array.from(list.sort((a, b) => a[2] - b[2]).flat());
 };
 
+/** The modes that sums of products in whole numbers serve. */
+export type WholeMode = 'normal' | 'multiply' | 'screen' | 'knock-out';
+export const isWholeMode = (mode: ModeName): mode is WholeMode => MODE_NUMBERS[mode] <= MODE_NUMBERS['knock-out'];
+
+/** Side of the field of fibres, points; it repeats after FIBRE_PERIOD mm, and its first row and column stand again at its end. */
+export const FIBRE_POINTS = 512;
+export const FIBRE_PERIOD = 51.2;
+
+/** How ink follows fibres: heights are in 1/unit; up to `bare` a place stays bare, from `solid` up it is full. */
+export interface Fibres {
+  readonly field: Float32Array;
+  readonly pxPerMm: number;
+  readonly spreadPx: number;
+  readonly ragged: number;
+  readonly unit: number;
+  readonly bare: number;
+  readonly solid: number;
+  /** True where every pixel is all or nothing. */
+  readonly hard: boolean;
+}
+
 /**
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
  * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
  */
 export interface Kernels {
+  /** Where rasters of the rendering under way live. */
+  readonly arena: Arena;
+
   /** Grey of premultiplied RGBA by shares, clamped to 0 … ONE, and its coverage. Gives the least coverage met. */
   grey(rgba: Int16Array, shares: GreyShares, tone: Int16Array, coverage: Int16Array): number;
 
@@ -112,14 +143,57 @@ export interface Kernels {
   /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
   reduce(plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array): void;
 
-  /** Filtered source values at the positions of a region's pixels; positions round to 1/256 of a source pixel. */
+  /** Source samples at working depth: one plane of grey, or premultiplied RGBA, full where there is no alpha. */
+  expand(samples: Uint8Array | Uint16Array, channels: 1 | 3 | 4, out: Int16Array): void;
+
+  /** Filtered source values at the positions of a region's pixels; positions round to 1/256 of a source pixel. Any turn. */
   sample(patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array): void;
+
+  /** Every row of a patch filtered along x at some positions: Σ weight · value, rounded; overshoot is kept. */
+  filterAcross(patch: SourcePatch, positions: Positions, axis: FilterAxis, out: Int16Array): void;
+
+  /** Rows of so many pixels filtered along y at some positions, and brought within 0 … ONE, colours within their alpha. */
+  filterDown(lines: Int16Array, channels: 1 | 4, width: number, positions: Positions, axis: FilterAxis, out: Int16Array): void;
+
+  /** Rows become columns. */
+  transpose(plane: Int16Array, channels: 1 | 4, width: number, height: number, out: Int16Array): void;
 
   /** from + (to − from) · share · mask. A mask has one value a pixel. */
   mix(from: Int16Array, to: Int16Array, channels: 1 | 4, share: number, mask: Int16Array | null, out: Int16Array): void;
 
   /** Premultiplied RGBA of a coverage in one colour. */
   paint(coverage: Int16Array, colour: Rgb, out: Int16Array): void;
+
+  /** Premultiplied RGBA of greys, and their coverage (null: everywhere). */
+  paintTones(tone: Int16Array, coverage: Int16Array | null, out: Int16Array): void;
+
+  /** v · w. */
+  multiply(first: Int16Array, second: Int16Array, out: Int16Array): void;
+
+  /** 1 − v · strength: what a plane leaves of everything. */
+  rest(plane: Int16Array, strength: number, out: Int16Array): void;
+
+  /** 1 − (1 − tone) · coverage: light as weights, where what is not there counts as white. */
+  light(tone: Int16Array, coverage: Int16Array, out: Int16Array): void;
+
+  /** All from a half up, nothing below. */
+  cut(plane: Int16Array, out: Int16Array): void;
+
+  /** Coverage of RGBA cut at a half, its colours kept. */
+  cutColours(rgba: Int16Array, out: Int16Array): void;
+
+  /** Alpha of RGBA as a plane. */
+  alphaOf(rgba: Int16Array, out: Int16Array): void;
+
+  /** Σ v, and Σ v · w, exact. */
+  sum(plane: Int16Array): number;
+  dot(first: Int16Array, second: Int16Array): number;
+
+  /**
+   * Sets to nothing, in place, what belongs to pieces of more than ONE / 16 whose box is at most `most` pixels long and
+   * wide and does not touch the plane's rim. Pixels hang together by sides and corners.
+   */
+  dropSpecks(plane: Int16Array, width: number, height: number, most: number): void;
 
   /**
    * W3C Compositing, source-over (or source-atop where `atop`) with a blend mode, on premultiplied RGBA;
@@ -135,6 +209,21 @@ export interface Kernels {
     out: Int16Array,
   ): void;
 
+  /** One ink by its coverage over what is beneath: as `blend` of what `paint` gives, in a mode that whole numbers serve. */
+  layInk(beneath: Int16Array, coverage: Int16Array, colour: Rgb, mode: WholeMode, strength: number, out: Int16Array): void;
+
+  /** Entries of an index plane where coverage reaches a half (everywhere without one) become those that the map says. */
+  stamp(beneath: Uint8Array, coverage: Int16Array | null, map: Uint8Array, out: Uint8Array): void;
+
+  /** Entries where a plane is at least a half; bare elsewhere. */
+  keepWhere(entries: Uint8Array, plane: Int16Array, out: Uint8Array): void;
+
+  /** Each entry's value: one plane of 16-bit values, RGBA at working depth (four a value), or packed RGBA8. */
+  lookUp(entries: Uint8Array, palette: Int16Array | Uint32Array, values: 1 | 4, out: Int16Array | Uint32Array): void;
+
+  /** As `reduce` of the RGBA of a palette's entries. */
+  reduceIndex(entries: Uint8Array, width: number, height: number, shift: number, palette: Int16Array, out: Int16Array): void;
+
   /** Each channel's unpremultiplied value through its own table of ONE + 1 values, coverage kept. */
   channels(rgba: Int16Array, red: Int16Array, green: Int16Array, blue: Int16Array, out: Int16Array): void;
 
@@ -149,6 +238,15 @@ export interface Kernels {
    * for pixels that far from the plane's edges, the others are 0. No height stands above 2^bits.
    */
   farthest(heights: Int16Array, width: number, height: number, reach: number, bits: number, out: Int16Array): void;
+
+  /**
+   * Ink spread along fibres: where `far` (see `farthest`, in 1/2^bits) is neither surely bare nor surely solid, far +
+   * spreadPx · (1 + 4 · ragged · fibre) decides. Only pixels `reach` from the rim are set. The field of fibres lies on the sheet.
+   */
+  spread(far: Int16Array, region: Region, reach: number, fibres: Fibres, out: Int16Array): void;
+
+  /** Ink spread by the same creep everywhere: far · 2^shift + creep, within 0 … ONE. */
+  spreadEvenly(far: Int16Array, shift: number, creep: number, out: Int16Array): void;
 
   /** The 8-bit rim: unpremultiplied RGBA8, with the fixed dither tile anchored to the sheet's origin. */
   rim(rgba: Int16Array, region: Region, out: Uint8Array): void;

@@ -1,9 +1,13 @@
 import type { Placement } from '../sheet/model';
+import { cornersOf } from '../sheet/placing';
 import { cosDeg, sinDeg } from '../units/exact';
+import type { Arena } from './arena';
 import { filterAxis } from './filter';
 import type { Affine, FilterAxis } from './kernels';
-import { ONE, times, type Region } from './raster';
-import { levelSide, type PatchArea, type SourceInfo } from './source-tiles';
+import { ONE, type Region } from './raster';
+import type { PatchArea } from './source-patch';
+import { levelSide, type SourceInfo } from './source-tiles';
+import { blankPlane } from './uniform';
 
 /**
  * How a rendering's pixels lie on a placed box of `width` × `height` units (a picture's pixels, or 1 × 1):
@@ -95,9 +99,9 @@ const share = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
 /**
  * Coverage of a placed box over a region, its edge smoothed over one pixel: exact where it is not turned.
- * Null where the box covers the region whole.
+ * Null where the box covers the region whole, the blank plane where it lies clear of it.
  */
-export const boxCoverage = (placement: Placement, pxPerMm: number, region: Region): Int16Array | null => {
+export const boxCoverage = (placement: Placement, pxPerMm: number, region: Region, arena: Arena): Int16Array | null => {
   const width = placement.width * pxPerMm;
   const height = placement.height * pxPerMm;
   const at = boxAffine(placement, pxPerMm, width, height);
@@ -107,7 +111,10 @@ export const boxCoverage = (placement: Placement, pxPerMm: number, region: Regio
   if (left >= 0.5 - slack && right <= width - 0.5 + slack && top >= 0.5 - slack && foot <= height - 0.5 + slack) {
     return null;
   }
-  const coverage = new Int16Array(region.width * region.height);
+  if (right <= -0.5 - slack || left >= width + 0.5 + slack || foot <= -0.5 - slack || top >= height + 0.5 + slack) {
+    return blankPlane(region.width * region.height);
+  }
+  const coverage = arena.plane(region.width * region.height);
   for (let row = 0, i = 0; row < region.height; row++) {
     const y = region.y + row + 0.5;
     for (let column = 0; column < region.width; column++, i++) {
@@ -122,9 +129,10 @@ export const boxCoverage = (placement: Placement, pxPerMm: number, region: Regio
   return coverage;
 };
 
-/** Multiplies a plane, or each channel of premultiplied RGBA, by a coverage, in place. */
-export const cover = (plane: Int16Array, channels: 1 | 4, coverage: Int16Array): void => {
-  for (let i = 0; i < plane.length; i++) {
-    plane[i] = times(plane[i] as number, coverage[channels === 1 ? i : i >> 2] as number);
-  }
+/** The box of whole pixels outside which a placed box covers nothing. */
+export const boxBounds = (placement: Placement, pxPerMm: number): Region => {
+  const corners = cornersOf(placement);
+  const [xs, ys] = [corners.map(([x]) => x * pxPerMm), corners.map(([, y]) => y * pxPerMm)];
+  const [x, y] = [Math.floor(Math.min(...xs)) - 2, Math.floor(Math.min(...ys)) - 2];
+  return { x, y, width: Math.ceil(Math.max(...xs)) + 2 - x, height: Math.ceil(Math.max(...ys)) + 2 - y };
 };

@@ -1,5 +1,5 @@
 /**
- * The three kinds of raster. All planes are signed 16-bit with ONE = 1.0; the sign and the two spare bits are room for
+ * The kinds of raster: the three that steps work on, and the index plane of a hard sheet's print. All planes of values are signed 16-bit with ONE = 1.0; the sign and the two spare bits are room for
  * overshoot inside a step, what leaves a step is within 0 … ONE.
  */
 export const ONE = 16384;
@@ -39,10 +39,22 @@ export interface InkRaster {
   readonly colour: Rgb;
 }
 
+/** The colours of an index plane by entry: premultiplied RGBA at working depth, four values each. Entry 0 is bare. */
+export type Palette = Int16Array;
+
+/** A print of few colours, one byte a pixel: the number of its palette's entry. */
+export interface IndexRaster {
+  readonly kind: 'index';
+  readonly region: Region;
+  readonly entries: Uint8Array;
+  readonly palette: Palette;
+}
+
 interface RasterByKind {
   readonly colour: ColourRaster;
   readonly tone: ToneRaster;
   readonly ink: InkRaster;
+  readonly index: IndexRaster;
 }
 export type RasterKind = keyof RasterByKind;
 export type RasterOf<K extends RasterKind> = RasterByKind[K];
@@ -58,6 +70,8 @@ export const bytesOf = (raster: Raster): number => {
       return raster.tone.byteLength + (raster.coverage?.byteLength ?? 0);
     case 'ink':
       return raster.coverage.byteLength;
+    case 'index':
+      return raster.entries.byteLength;
   }
 };
 
@@ -69,3 +83,6 @@ export const between = (from: number, to: number, share: number): number => from
 
 /** The working value of an 8-bit one, rounded to nearest. */
 export const from8 = (v: number): number => Math.floor((v * ONE * 2 + 255) / 510);
+
+/** The working value of a 16-bit one, rounded to nearest. */
+export const from16 = (v: number): number => Math.floor((v * ONE * 2 + 65535) / 131070);

@@ -1,4 +1,6 @@
+import type { Arena } from './arena';
 import type { Region } from './raster';
+import { uniformPlane, uniformValue } from './uniform';
 
 export const grow = (region: Region, by: number): Region => ({
   x: region.x - by,
@@ -40,12 +42,15 @@ export const bandsOf = (region: Region, height: number): Region[] => {
 export const regionName = (r: Region): string => `${r.x},${r.y},${r.width},${r.height}`;
 
 /** Copies one region's values out of a plane that holds a larger one. `channels` values a pixel. */
-export const crop = (plane: Int16Array, from: Region, to: Region, channels = 1): Int16Array => {
+export const crop = (plane: Int16Array, from: Region, to: Region, arena: Arena, channels = 1): Int16Array => {
   if (from.x === to.x && from.y === to.y && from.width === to.width && from.height === to.height) return plane;
-  const out = new Int16Array(to.width * to.height * channels);
+  const uniform = uniformValue(plane);
+  if (uniform !== null) return uniformPlane(to.width * to.height * channels, uniform);
+  const out = arena.plane(to.width * to.height * channels);
+  const line = to.width * channels;
   for (let row = 0; row < to.height; row++) {
     const start = ((to.y + row - from.y) * from.width + (to.x - from.x)) * channels;
-    out.set(plane.subarray(start, start + to.width * channels), row * to.width * channels);
+    out.set(plane.subarray(start, start + line), row * line);
   }
   return out;
 };

@@ -1,3 +1,5 @@
+import type { Raster } from '../raster/raster';
+
 /** A cache by content key, bounded by bytes; what was used longest ago goes first. */
 export class ByteCache<V> {
   private readonly entries = new Map<string, { readonly value: V; readonly bytes: number }>();
@@ -29,5 +31,50 @@ export class ByteCache<V> {
       this.entries.delete(oldest);
       this.held -= entry.bytes;
     }
+  }
+}
+
+/** Names asked for once that are remembered. */
+const MOST_ASKED = 4096;
+
+/**
+ * Rasters kept from one rendering to the next. Dear ones are kept at once, others when they are asked for a second time: while
+ * a dial moves, what lies before it is kept and what follows it, new each time, takes no room. Planning touches all that a
+ * rendering will read, so that it does not go while that is in hand.
+ */
+export class Pool {
+  private readonly cache: ByteCache<Raster>;
+  private readonly asked = new Set<string>();
+
+  constructor(limit: number) {
+    this.cache = new ByteCache(limit);
+  }
+
+  get bytes(): number {
+    return this.cache.bytes;
+  }
+
+  get(name: string): Raster | undefined {
+    return this.cache.get(name);
+  }
+
+  /** True where it is here; it counts as used. */
+  touch(name: string): boolean {
+    return this.cache.get(name) !== undefined;
+  }
+
+  /** True for a raster just rendered that is worth keeping. */
+  wants(name: string, dear: boolean): boolean {
+    if (dear || this.asked.delete(name)) return true;
+    this.asked.add(name);
+    for (const oldest of this.asked) {
+      if (this.asked.size <= MOST_ASKED) break;
+      this.asked.delete(oldest);
+    }
+    return false;
+  }
+
+  put(name: string, raster: Raster, bytes: number): void {
+    this.cache.put(name, raster, bytes);
   }
 }

@@ -1,13 +1,12 @@
 import type { InkChoice } from '../raster/convert';
 import type { Kernels } from '../raster/kernels';
-import { cover } from '../raster/place';
-import { ONE, type InkRaster, type ToneRaster } from '../raster/raster';
+import { ONE, sizeOf, type InkRaster, type ToneRaster } from '../raster/raster';
 import { crop, grow } from '../raster/region';
-import type { RasterWork } from '../steps/declare';
-import { finish } from './drive';
+import { isBlank } from '../raster/uniform';
 import { keyOf } from './key';
 import { rendered, wantOnce, type Node } from './node';
-import { callKey, type StepCall } from './nodes';
+import { bareOf } from './convert-node';
+import { callKey, type StepCall } from './step-node';
 
 /** A screen that is shown by its curve, and the steps on its ink since, which are folded into that curve. */
 export interface CurveCalls {
@@ -26,47 +25,52 @@ const TONES = 24;
 const measured = new Map<string, Int16Array>();
 const KEPT = 64;
 
-const applied = <I, O>(call: StepCall, input: I, pxPerMm: number, kernels: Kernels): O => {
-  const apply = call.declaration.apply as unknown as (...given: unknown[]) => ReturnType<RasterWork<unknown, 'any', 'same'>>;
+function* applied<I, O>(call: StepCall, input: I, pxPerMm: number, kernels: Kernels): Generator<void, O, void> {
+  const apply = call.declaration.apply as unknown as (...given: unknown[]) => Generator<void, O, void>;
   const at = { ...call.at, pxPerMm, edges: 'smooth' as const };
-  return finish(apply(input, call.params, at, kernels)) as unknown as O;
-};
+  return yield* apply(input, call.params, at, kernels);
+}
 
 /** Mean ink for each tone of the screen and what follows it, from pieces of flat tone at a size that shows the dots. */
-const measure = ({ screen, since }: CurveCalls, structureMm: number, kernels: Kernels): Int16Array => {
+function* measure({ screen, since }: CurveCalls, structureMm: number, kernels: Kernels): Generator<void, Int16Array, void> {
   const pxPerMm = CELL_PX / structureMm;
   const side = CELLS * CELL_PX;
   const region = { x: 0, y: 0, width: side, height: side };
   const reaches = since.map((call) => Math.ceil(call.declaration.reach(call.params) * pxPerMm));
   const margin = reaches.reduce((sum, reach) => sum + reach, 0);
   const wide = grow(region, margin);
-  const means = Array.from({ length: TONES + 1 }, (_, i) => {
-    const tone = new Int16Array(wide.width * wide.height).fill(Math.floor((i * ONE) / TONES + 0.5));
+  const means: number[] = [];
+  for (let i = 0; i <= TONES; i++) {
+    const mark = kernels.arena.mark();
+    const tone = kernels.arena.plane(wide.width * wide.height).fill(Math.floor((i * ONE) / TONES + 0.5));
     const flat: ToneRaster = { kind: 'tone', region: wide, tone, coverage: null };
-    let ink = applied<ToneRaster, InkRaster>(screen, flat, pxPerMm, kernels);
-    for (const call of since) ink = applied<InkRaster, InkRaster>(call, ink, pxPerMm, kernels);
-    const inner = crop(ink.coverage, wide, region);
-    return inner.reduce((sum, v) => sum + v, 0) / inner.length;
-  });
+    let ink = yield* applied<ToneRaster, InkRaster>(screen, flat, pxPerMm, kernels);
+    for (const call of since) ink = yield* applied<InkRaster, InkRaster>(call, ink, pxPerMm, kernels);
+    means.push(kernels.sum(crop(ink.coverage, wide, region, kernels.arena)) / sizeOf(region));
+    kernels.arena.release(mark);
+    yield;
+  }
   return Int16Array.from({ length: ONE + 1 }, (_, tone) => {
     const at = (tone * TONES) / ONE;
     const i = Math.min(TONES - 1, Math.floor(at));
     const [from, to] = [means[i] as number, means[i + 1] as number];
     return Math.floor(from + (to - from) * (at - i) + 0.5);
   });
-};
+}
 
-const curveOf = (calls: CurveCalls, key: string, kernels: Kernels): Int16Array => {
-  const { draft } = calls.screen.declaration;
-  if (draft.behaviour !== 'curve') throw new Error(`step ${calls.screen.declaration.kind} has no draft curve`);
-  if (calls.since.length === 0) return draft.curve(calls.screen.params, calls.screen.at);
+function* curveOf(calls: CurveCalls, key: string, kernels: Kernels): Generator<void, Int16Array, void> {
   const known = measured.get(key);
   if (known) return known;
-  const curve = measure(calls, draft.structure(calls.screen.params), kernels);
+  const { draft } = calls.screen.declaration;
+  if (draft.behaviour !== 'curve') throw new Error(`step ${calls.screen.declaration.kind} has no draft curve`);
+  const curve =
+    calls.since.length === 0
+      ? draft.curve(calls.screen.params, calls.screen.at)
+      : yield* measure(calls, draft.structure(calls.screen.params), kernels);
   measured.set(key, curve);
   for (const oldest of measured.keys()) if (measured.size > KEPT) measured.delete(oldest);
   return curve;
-};
+}
 
 /** A screen's ink by its measured curve, where the rendering is too small for its dots. */
 export const curveNode = (calls: CurveCalls): Node<'ink'> => {
@@ -76,13 +80,15 @@ export const curveNode = (calls: CurveCalls): Node<'ink'> => {
   return {
     key: keyOf('curve', [facts, ink], [input]),
     kind: 'ink',
-    kept: true,
+    colour: ink.colour,
+    ...(input.bounds ? { bounds: { box: input.bounds.box, bare: bareOf('ink', ink.colour) } } : {}),
     want: (region, wants, work) => wantOnce(input, region, wants, work),
     *render(region, work) {
       const { tone, coverage: there } = yield* rendered(input, region, work);
-      const coverage = new Int16Array(tone.length);
-      work.kernels.table(tone, curveOf(calls, curveKey, work.kernels), coverage);
-      if (there) cover(coverage, 1, there);
+      if (there && isBlank(there)) return { kind: 'ink', region, coverage: there, colour: ink.colour };
+      const coverage = work.kernels.arena.plane(tone.length);
+      work.kernels.table(tone, yield* curveOf(calls, curveKey, work.kernels), coverage);
+      if (there) work.kernels.multiply(coverage, there, coverage);
       return { kind: 'ink', region, coverage, colour: ink.colour };
     },
   };

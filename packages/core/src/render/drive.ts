@@ -17,7 +17,7 @@ export class Cancelled extends Error {
 
 /**
  * Runs a rendering in stretches of about `stretch` ms, giving way between them.
- * @throws Cancelled as soon as `stopped` says so.
+ * @throws Cancelled as soon as `stopped` says so; the rendering is ended in order.
  */
 export const drive = async <R>(
   rendering: Rendering<R>,
@@ -30,12 +30,16 @@ export const drive = async <R>(
 ): Promise<R> => {
   const stretch = host.stretch ?? 8;
   let started = host.now();
-  for (;;) {
-    if (host.stopped()) throw new Cancelled();
-    const step = rendering.next();
-    if (step.done) return step.value;
-    if (host.now() - started < stretch) continue;
-    await host.giveWay();
-    started = host.now();
+  try {
+    for (;;) {
+      if (host.stopped()) throw new Cancelled();
+      const step = rendering.next();
+      if (step.done) return step.value;
+      if (host.now() - started < stretch) continue;
+      await host.giveWay();
+      started = host.now();
+    }
+  } finally {
+    rendering.return(undefined as R);
   }
 };

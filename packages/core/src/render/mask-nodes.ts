@@ -5,38 +5,16 @@ import { picked } from '../masks/pick';
 import { freedColours, freedReach, softEdgeReach, softEdges } from '../masks/soft-edges';
 import { paintStrokes } from '../masks/strokes';
 import { componentsOf } from '../raster/components';
-import { blankPlane } from '../raster/blank';
-import { HALF, ONE, sizeOf, times, type Region } from '../raster/raster';
-import { crop, grow } from '../raster/region';
-import type { Join, PickMask, Stroke } from '../sheet/model';
+import { HALF, sizeOf, type Region } from '../raster/raster';
+import { crop, grow, tilesOf } from '../raster/region';
+import { blankPlane, isBlank, uniformValue } from '../raster/uniform';
+import type { PickMask, Stroke } from '../sheet/model';
 import type { Motion } from '../sheet/moving';
 import { Fill } from '../type/scanline';
-import { remembering } from '../units/remember';
 import { keyOf } from './key';
-import { rendered, wantOnce, type Node, type Rendering, type Work } from './node';
-
-/** Planes of weights: a mask is a tone raster whose tone says how much shows, all covered. */
-export type Plane = Node<'tone'>;
-
-/** A plane made from others, each rendered over the region grown by a reach in pixels. */
-export const planeOf = (
-  key: string,
-  inputs: readonly Node[],
-  reach: number,
-  kept: boolean,
-  make: (region: Region, work: Work, wide: Region) => Rendering<Int16Array>,
-): Plane => ({
-  key,
-  kind: 'tone',
-  kept,
-  want(region, wants, work) {
-    for (const input of inputs) wantOnce(input, grow(region, reach), wants, work);
-  },
-  *render(region, work) {
-    const wide = grow(region, reach);
-    return { kind: 'tone', region, tone: crop(yield* make(region, work, wide), wide, region), coverage: null };
-  },
-});
+import { rendered, wantOnce, type Node } from './node';
+import { planeOf, type Plane } from './plane-nodes';
+import { readInTiles, READ_TILE } from './statistics-node';
 
 /** Strokes that are kept together, so that one more only paints what is new. */
 const KEPT_STROKES = 8;
@@ -50,12 +28,10 @@ export const paintedNode = (strokes: readonly Stroke[], motion: Motion, pxPerMm:
     keyOf('painted', { late, motion, pxPerMm }, under ? [under] : []),
     under ? [under] : [],
     0,
-    true,
+    'dear',
     function* (region, work) {
-      if (!under && late.length === 0) return blankPlane(sizeOf(region));
-      const plane = under ? (yield* rendered(under, region, work)).tone.slice() : new Int16Array(sizeOf(region));
-      yield* paintStrokes(plane, region, late, motion, pxPerMm);
-      return plane;
+      const before = under ? (yield* rendered(under, region, work)).tone : blankPlane(sizeOf(region));
+      return yield* paintStrokes(before, region, late, motion, pxPerMm, work.kernels.arena);
     },
   );
 };
@@ -63,10 +39,10 @@ export const paintedNode = (strokes: readonly Stroke[], motion: Motion, pxPerMm:
 /** Inside an outline. */
 export const outlinePlane = (dials: OutlineDials, motion: Motion, pxPerMm: number): Plane => {
   let fill: Fill | null = null;
-  return planeOf(keyOf('outline', { ...pickedDials(dials), motion, pxPerMm }, []), [], 0, true, function* (region) {
+  return planeOf(keyOf('outline', { ...pickedDials(dials), motion, pxPerMm }, []), [], 0, 'dear', function* (region, { kernels }) {
     fill ??= new Fill([outlineContour(dials, motion, pxPerMm)]);
     yield;
-    return fill.coverage(region) ?? blankPlane(sizeOf(region));
+    return fill.coverage(region, kernels.arena) ?? blankPlane(sizeOf(region));
   });
 };
 
@@ -76,7 +52,7 @@ const pickedDials = ({ outline, points, rough, seed }: OutlineDials): OutlineDia
 export const softEdgeNode = (picture: Node<'colour'>, rough: Plane, widened: Plane | null, bandMm: number, pxPerMm: number): Plane => {
   const reach = softEdgeReach(bandMm, pxPerMm);
   const inputs = widened ? [picture, rough, widened] : [picture, rough];
-  return planeOf(keyOf('soft edges', { bandMm, pxPerMm }, inputs), inputs, reach, true, function* (_, work, wide) {
+  return planeOf(keyOf('soft edges', { bandMm, pxPerMm }, inputs), inputs, reach, 'dear', function* (_, work, wide) {
     const seen = yield* rendered(picture, wide, work);
     const { tone } = yield* rendered(rough, wide, work);
     const more = widened ? (yield* rendered(widened, wide, work)).tone : null;
@@ -91,7 +67,7 @@ export const freedNode = (picture: Node<'colour'>, coverage: Plane, bandMm: numb
   return {
     key: keyOf('freed', { bandMm, pxPerMm }, [picture, coverage]),
     kind: 'colour',
-    kept: true,
+    keeping: 'dear',
     want(region, wants, work) {
       for (const input of [picture, coverage]) wantOnce(input, grow(region, reach), wants, work);
     },
@@ -101,7 +77,7 @@ export const freedNode = (picture: Node<'colour'>, coverage: Plane, bandMm: numb
       const { tone } = yield* rendered(coverage, wide, work);
       yield;
       const freed = freedColours(seen, tone, bandMm, pxPerMm);
-      return { kind: 'colour', region, data: crop(freed.data, wide, region, 4) };
+      return { kind: 'colour', region, data: crop(freed.data, wide, region, work.kernels.arena, 4) };
     },
   };
 };
@@ -110,7 +86,7 @@ export const freedNode = (picture: Node<'colour'>, coverage: Plane, bandMm: numb
 export const pickedNode = (picture: Node<'colour'>, mask: PickMask): Plane => {
   const { samples, tolerance, softness } = mask;
   const colours = samples.map(({ colour }) => colour);
-  return planeOf(keyOf('picked', { colours, tolerance, softness }, [picture]), [picture], 0, true, function* (region, work) {
+  return planeOf(keyOf('picked', { colours, tolerance, softness }, [picture]), [picture], 0, 'dear', function* (region, work) {
     const seen = yield* rendered(picture, region, work);
     yield;
     return picked(seen, mask);
@@ -128,10 +104,20 @@ export const connectedNode = (
   const { region: whole } = coarse;
   let reached: Uint8Array | null = null;
   const key = keyOf('connected', { places: places.map(({ x, y }) => [x, y]), pxPerMm }, [plane, coarse.plane]);
-  const node = planeOf(key, inputs, 0, true, function* (region, work) {
+  const node = planeOf(key, inputs, 0, 'dear', function* (region, work) {
     const { tone } = yield* rendered(plane, region, work);
-    reached ??= reachedFrom((yield* rendered(coarse.plane, whole, work)).tone, whole, places, coarse.pxPerMm);
-    const out = new Int16Array(tone.length);
+    if (isBlank(tone)) return tone;
+    if (!reached) {
+      const set = new Uint8Array(sizeOf(whole));
+      yield* readInTiles(coarse.plane, whole, work, ({ tone: part, region: tile }) => {
+        for (let i = 0; i < part.length; i++) {
+          const at = (tile.y - whole.y + Math.floor(i / tile.width)) * whole.width + tile.x - whole.x + (i % tile.width);
+          set[at] = (part[i] as number) >= HALF ? 1 : 0;
+        }
+      });
+      reached = reachedFrom(set, whole, places, coarse.pxPerMm);
+    }
+    const out = work.kernels.arena.plane(tone.length);
     for (let row = 0, i = 0; row < region.height; row++) {
       const y = Math.floor(((region.y + row + 0.5) / pxPerMm) * coarse.pxPerMm);
       for (let column = 0; column < region.width; column++, i++) {
@@ -146,31 +132,26 @@ export const connectedNode = (
     ...node,
     want(region, wants, work) {
       wantOnce(plane, region, wants, work);
-      wantOnce(coarse.plane, whole, wants, work);
+      for (const tile of tilesOf(whole, READ_TILE)) wantOnce(coarse.plane, tile, wants, work);
     },
   };
 };
 
 /** Pixels that hang together with some places, and those beside them, so that fine edges are not cut along the coarse ones. */
 const reachedFrom = (
-  plane: Int16Array,
+  set: Uint8Array,
   { width, height }: Region,
   places: readonly { readonly x: number; readonly y: number }[],
   pxPerMm: number,
 ): Uint8Array => {
-  const { labels, count } = componentsOf(
-    Uint8Array.from(plane, (v) => (v >= HALF ? 1 : 0)),
-    width,
-    height,
-    8,
-  );
+  const { labels, count } = componentsOf(set, width, height, 8);
   const wanted = new Uint8Array(count + 1);
   for (const { x, y } of places) {
     const [px, py] = [Math.floor(x * pxPerMm), Math.floor(y * pxPerMm)];
     if (px >= 0 && py >= 0 && px < width && py < height) wanted[labels[py * width + px] as number] = 1;
   }
   wanted[0] = 0;
-  const out = new Uint8Array(plane.length);
+  const out = new Uint8Array(set.length);
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       if (!wanted[labels[i] as number]) continue;
@@ -189,10 +170,10 @@ export const cleanedNode = (plane: Plane, specksMm: number, holesMm: number, pxP
   const [specks, holes] = [specksMm * pxPerMm, holesMm * pxPerMm];
   const reach = speckReach(specks) + speckReach(holes);
   if (reach === 0) return plane;
-  return planeOf(keyOf('cleaned', { specks, holes }, [plane]), [plane], reach, true, function* (_, work, wide) {
+  return planeOf(keyOf('cleaned', { specks, holes }, [plane]), [plane], reach, 'dear', function* (_, work, wide) {
     const { tone } = yield* rendered(plane, wide, work);
     yield;
-    return cleaned(tone, wide, specks, holes);
+    return uniformValue(tone) === null ? cleaned(tone, wide, specks, holes, work.kernels) : tone;
   });
 };
 
@@ -200,61 +181,9 @@ export const cleanedNode = (plane: Plane, specksMm: number, holesMm: number, pxP
 export const edgedNode = (plane: Plane, dials: EdgeDials, pxPerMm: number): Plane => {
   const reach = edgeReach(dials, pxPerMm);
   if (reach === 0) return plane;
-  return planeOf(keyOf('edged', { dials, pxPerMm }, [plane]), [plane], reach, true, function* (_, work, wide) {
+  return planeOf(keyOf('edged', { dials, pxPerMm }, [plane]), [plane], reach, 'dear', function* (_, work, wide) {
     const { tone } = yield* rendered(plane, wide, work);
     yield;
     return edged(tone, wide, dials, pxPerMm, work.kernels);
   });
 };
-
-const JOINS: Readonly<Record<Join, (before: number, mask: number) => number>> = {
-  both: times,
-  either: (before, mask) => before + mask - times(before, mask),
-  without: (before, mask) => times(before, ONE - mask),
-};
-
-const joinPlanes = (before: Int16Array, mask: Int16Array, join: Join): Int16Array => {
-  const out = new Int16Array(before.length);
-  const rule = JOINS[join];
-  for (let i = 0; i < out.length; i++) out[i] = rule(before[i] as number, mask[i] as number);
-  return out;
-};
-
-/** A mask joined to those before it. */
-export const joinedNode = (before: Plane, mask: Plane, join: Join): Plane =>
-  planeOf(keyOf('joined', join, [before, mask]), [before, mask], 0, false, function* (region, work) {
-    const one = yield* rendered(before, region, work);
-    const two = yield* rendered(mask, region, work);
-    return joinPlanes(one.tone, two.tone, join);
-  });
-
-/** What is left after a share of each value was taken, by working value. */
-const restTable = remembering(8, String, (strength: number) => Int16Array.from({ length: ONE + 1 }, (_, v) => ONE - times(v, strength)));
-
-/** What a plane leaves of everything, the plane first weakened to a strength (0 … ONE). */
-export const restNode = (plane: Plane, strength = ONE): Plane =>
-  planeOf(keyOf('rest', strength, [plane]), [plane], 0, false, function* (region, work) {
-    const { tone } = yield* rendered(plane, region, work);
-    const out = new Int16Array(tone.length);
-    work.kernels.table(tone, restTable(strength), out);
-    return out;
-  });
-
-/** What an ease (0 … ONE) leaves of a wear wherever something is at all, faint rims included; all of it elsewhere. */
-export const easedNode = (there: Plane, ease: number): Plane =>
-  planeOf(keyOf('eased', ease, [there]), [there], 0, false, function* (region, work) {
-    const { tone } = yield* rendered(there, region, work);
-    const out = new Int16Array(tone.length);
-    for (let i = 0; i < out.length; i++) out[i] = (tone[i] as number) > 0 ? ONE - ease : ONE;
-    return out;
-  });
-
-/** What a wear takes at its texture's greys, by a table of ONE + 1 values; nothing where the texture is not. */
-export const takenNode = (texture: Node<'tone'>, table: Int16Array, tableKey: unknown): Plane =>
-  planeOf(keyOf('taken', tableKey, [texture]), [texture], 0, true, function* (region, work) {
-    const { tone, coverage } = yield* rendered(texture, region, work);
-    const out = new Int16Array(tone.length);
-    work.kernels.table(tone, table, out);
-    if (coverage) for (let i = 0; i < out.length; i++) out[i] = times(out[i] as number, coverage[i] as number);
-    return out;
-  });

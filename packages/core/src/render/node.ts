@@ -1,22 +1,43 @@
+/**
+ * What rendering is made of.
+ *
+ *     flat ── masked ─────────────── lay ── lay ── print      one node a box, read from left to right
+ *     texture ── taken ── rest ──┘          │
+ *     picture ── table ── screen ── spread ─┘
+ *
+ * A **node** stands for one value of the sheet's graph: a raster of one kind, for any region, always the same bits for the
+ * same region. Its key is a hash of all that decides them. A **plan** goes through the graph from a node and lists the
+ * source tiles that a region needs; the host fetches them. **Rendering** is a generator that yields every few
+ * milliseconds; its rasters live in the kernels' **arena**, from a mark to its release (`scoped`), and are known there
+ * by node and region, so that what is read twice is rendered once. A raster that is kept for longer is copied out into
+ * the host's pool. The **form** of a plane may be known without looking: `raster/uniform` has planes of one value, and a
+ * node with bounds is bare beyond them without being asked.
+ */
+import type { Arena } from '../raster/arena';
 import type { Kernels } from '../raster/kernels';
-import { bytesOf, type Raster, type RasterKind, type RasterOf, type Region } from '../raster/raster';
-import { regionName } from '../raster/region';
+import { bytesOf, type Raster, type RasterKind, type RasterOf, type Region, type Rgb } from '../raster/raster';
+import { overlap, regionName } from '../raster/region';
 import { tileKey, type SourceTile, type TileName } from '../raster/source-tiles';
 import type { ToneStatistics } from '../steps/statistics';
 import type { TypePort } from '../type/port';
-import type { ByteCache } from './cache';
+import type { ByteCache, Pool } from './cache';
 
-/** What a rendering works with: its host gives the kernels, the fetched tiles and the caches. */
+/** What a rendering works with: its host gives the kernels, the fetched tiles and the pools. */
 export interface Work {
   readonly kernels: Kernels;
   /** A tile that the plan asked for. Throws where it was not fetched. */
   readonly tile: (name: TileName) => SourceTile;
-  /** Rasters by node and region; null renders without keeping anything. */
-  readonly rasters: ByteCache<Raster> | null;
+  /** Rasters kept from one rendering to the next; null keeps none. */
+  readonly rasters: Pool | null;
   readonly statistics: ByteCache<ToneStatistics>;
   /** Shaping and outlines, with the sheet's fonts loaded; null where no sheet at hand sets type. */
   readonly type: TypePort | null;
+  /** Rasters of the scope under way, in the arena; none outside a scope. */
+  readonly memo?: Map<string, Raster>;
 }
+
+/** What planning looks at: what is known already need not be planned for. */
+export type PlanWork = Pick<Work, 'statistics'> & Partial<Pick<Work, 'rasters'>>;
 
 /** What has to be fetched before a region can be rendered. */
 export class Wants {
@@ -28,8 +49,7 @@ export class Wants {
   }
 
   /** True the first time a node is asked for a region, so that shared nodes are gone through once. */
-  first(node: Node, region: Region): boolean {
-    const name = `${node.key}@${regionName(region)}`;
+  first(name: string): boolean {
     if (this.seen.has(name)) return false;
     this.seen.add(name);
     return true;
@@ -39,29 +59,79 @@ export class Wants {
 /** The work of rendering: yields after stretches of a few milliseconds, gives the raster. */
 export type Rendering<R> = Generator<void, R, void>;
 
+/** Where a node has something, and what it gives elsewhere. */
+export interface Bounds<K extends RasterKind> {
+  readonly box: Region;
+  readonly bare: (region: Region) => RasterOf<K>;
+}
+
 /** One value of the graph: a raster of one kind, for any region, always the same for the same key. */
 export interface Node<K extends RasterKind = RasterKind> {
   readonly key: string;
   readonly kind: K;
-  /** Worth keeping: costly, and shared by what a person changes next. */
-  readonly kept: boolean;
-  want(region: Region, wants: Wants, work: Pick<Work, 'statistics'>): void;
+  /** `dear`: worth keeping once it is rendered; else it is kept when it is asked for again. `never`: quicker made than kept. */
+  readonly keeping?: 'dear' | 'never';
+  /** Bare beyond these; unbounded without them. */
+  readonly bounds?: Bounds<K>;
+  /** The ink's colour, where it is known before rendering. */
+  readonly colour?: Rgb;
+  /** The same node as greys, where that is cheaper than by way of its colours. */
+  readonly asTone?: () => Node<'tone'>;
+  want(region: Region, wants: Wants, work: PlanWork): void;
   render(region: Region, work: Work): Rendering<RasterOf<K>>;
 }
 
-/** Asks a node for what it wants, once a region. */
-export const wantOnce = (node: Node, region: Region, wants: Wants, work: Pick<Work, 'statistics'>): void => {
-  if (wants.first(node, region)) node.want(region, wants, work);
+/** Asks a node for what it wants, once a region; nothing of what is bare or kept. */
+export const wantOnce = (node: Node, region: Region, wants: Wants, work: PlanWork): void => {
+  const name = `${node.key}@${regionName(region)}`;
+  if (!wants.first(name)) return;
+  if (node.bounds && !overlap(node.bounds.box, region)) return;
+  if (work.rasters?.touch(name)) return;
+  node.want(region, wants, work);
 };
 
-/** Renders a node's region, or takes it from the cache. */
+const copiedOut = (array: Int16Array, arena: Arena): Int16Array => (arena.holds(array) ? array.slice() : array);
+
+/** A raster that outlives its scope. */
+export const settled = (raster: Raster, { arena }: Kernels): Raster => {
+  switch (raster.kind) {
+    case 'colour':
+      return { ...raster, data: copiedOut(raster.data, arena) };
+    case 'ink':
+      return { ...raster, coverage: copiedOut(raster.coverage, arena) };
+    case 'tone':
+      return { ...raster, tone: copiedOut(raster.tone, arena), coverage: raster.coverage && copiedOut(raster.coverage, arena) };
+    case 'index':
+      return { ...raster, entries: arena.holds(raster.entries) ? raster.entries.slice() : raster.entries };
+  }
+};
+
+/** Renders a node's region, or takes it from where it is known. */
 export function* rendered<K extends RasterKind>(node: Node<K>, region: Region, work: Work): Rendering<RasterOf<K>> {
-  const cache = node.kept ? work.rasters : null;
+  if (node.bounds && !overlap(node.bounds.box, region)) return node.bounds.bare(region);
   const name = `${node.key}@${regionName(region)}`;
-  const known = cache?.get(name);
+  const known = work.memo?.get(name) ?? work.rasters?.get(name);
   if (known) return known as RasterOf<K>;
   const raster = yield* node.render(region, work);
   yield;
-  cache?.put(name, raster, bytesOf(raster));
+  work.memo?.set(name, raster);
+  if (node.keeping !== 'never' && work.rasters?.wants(name, node.keeping === 'dear')) {
+    const kept = settled(raster, work.kernels);
+    work.rasters.put(name, kept, bytesOf(kept));
+  }
   return raster;
+}
+
+/**
+ * Runs work whose rasters are done with at its end: what it gives must not lie in the arena. Also where it is called off,
+ * by the generator's `return`.
+ */
+export function* scoped<R>(work: Work, run: (inside: Work) => Rendering<R>): Rendering<R> {
+  const { arena } = work.kernels;
+  const mark = arena.mark();
+  try {
+    return yield* run({ ...work, memo: new Map() });
+  } finally {
+    arena.release(mark);
+  }
 }

@@ -1,48 +1,127 @@
-import { ONE, sizeOf, type ColourRaster, type Region } from '../raster/raster';
+import { ONE, sizeOf, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
 import type { TileName } from '../raster/source-tiles';
-import { rendered, wantOnce, Wants, type Node, type Rendering, type Work } from './node';
+import type { PrintNode } from './compile/graph';
+import { isIndex, paletteBytes, type IndexNode } from './index-nodes';
+import { rendered, scoped, wantOnce, Wants, type Node, type PlanWork, type Rendering, type Work } from './node';
+import { READ_TILE, wantStatistics, type StatisticsNode } from './statistics-node';
 
-/** Side of the tiles that views render. */
+/** Side of the tiles that views render, and of the blocks that every region is rendered in. */
 export const VIEW_TILE = 512;
 
 /** The source tiles that rendering a region of a node needs, and those of statistics not known yet. */
-export const plan = (node: Node, region: Region, work: Pick<Work, 'statistics'>): TileName[] => {
+export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => {
+  const wants = new Wants();
+  for (const block of tilesOf(region, VIEW_TILE)) wantOnce(node, block, wants, work);
+  return [...wants.tiles.values()];
+};
+
+/** The same for a node that is read over a whole region at once. */
+export const planWhole = (node: Node, region: Region, work: PlanWork): TileName[] => {
   const wants = new Wants();
   wantOnce(node, region, wants, work);
   return [...wants.tiles.values()];
 };
 
+/** The same for a node that is read piece by piece, as readings are. */
+export const planPieces = (node: Node, region: Region, work: PlanWork): TileName[] =>
+  tilesOf(region, READ_TILE).flatMap((tile) => planWhole(node, tile, work));
+
+/** The same for a node whose statistics are read. */
+export const planReading = (statistics: StatisticsNode, work: PlanWork): TileName[] => {
+  const wants = new Wants();
+  wantStatistics(statistics, wants, work);
+  return [...wants.tiles.values()];
+};
+
+/** Puts a block's rows where they belong in a larger array of so many values a pixel. */
+const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Region, to: T, region: Region, values: number): void => {
+  const line = block.width * values;
+  for (let row = 0; row < block.height; row++) {
+    const at = ((block.y + row - region.y) * region.width + block.x - region.x) * values;
+    to.set(from.subarray(row * line, (row + 1) * line), at);
+  }
+};
+
+/** Calls for each block of a region; what a block's rasters take is given back after it. */
+function* inBlocks(region: Region, side: number, work: Work, run: (block: Region, inside: Work) => Rendering<void>): Rendering<void> {
+  for (const block of tilesOf(region, side)) {
+    yield* scoped(work, (inside) => run(block, inside));
+    yield;
+  }
+}
+
+/** A node's raster over any region, block by block, outside the arena. */
+export function* renderTones(node: Node<'tone'>, region: Region, work: Work): Rendering<Int16Array> {
+  const out = new Int16Array(sizeOf(region));
+  yield* inBlocks(region, VIEW_TILE, work, function* (block, inside) {
+    putBlock((yield* rendered(node, block, inside)).tone, block, out, region, 1);
+  });
+  return out;
+}
+
+/** Entries of a region of a hard sheet's print. */
+export function* renderEntries(node: IndexNode, region: Region, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
+  const out = new Uint8Array(sizeOf(region));
+  yield* inBlocks(region, VIEW_TILE, work, function* (block, inside) {
+    putBlock<Uint8Array>((yield* rendered(node, block, inside)).entries, block, out, region, 1);
+  });
+  return out;
+}
+
 /** Unpremultiplied RGBA8 of a region of a node: of the print, the bytes that table, file and tests compare. */
-export function* renderBytes(node: Node<'colour'>, region: Region, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
-  const { data } = yield* rendered(node, region, work);
+export function* renderBytes(node: PrintNode, region: Region, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
   const bytes = new Uint8Array(4 * sizeOf(region));
-  work.kernels.rim(data, region, bytes);
+  if (isIndex(node)) {
+    const entries = yield* renderEntries(node, region, work);
+    work.kernels.lookUp(entries, paletteBytes(node.palette), 1, new Uint32Array(bytes.buffer));
+    return bytes;
+  }
+  yield* inBlocks(region, VIEW_TILE, work, function* (block, inside) {
+    const { arena, rim } = inside.kernels;
+    const { data } = yield* rendered(node, block, inside);
+    const part = arena.bytes(4 * sizeOf(block));
+    rim(data, block, part);
+    putBlock<Uint8Array>(part, block, bytes, region, 4);
+  });
   return bytes;
 }
 
+/** Reads what a block of a print is made of, beside the print itself. */
+export type BlockReader = (block: Region, inside: Work) => Rendering<void>;
+
 /**
  * RGBA8 of a region at 1/2^halvings of a node's scale, the mean of the encoded premultiplied values it covers.
- * `region` is in the node's own pixels; its corner must lie on the reduced grid. Rendered in view tiles.
+ * `region` is in the node's own pixels; its corner must lie on the reduced grid. `read` looks at each block's rasters
+ * while they are there.
  */
-export function* renderReduced(node: Node<'colour'>, region: Region, halvings: number, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
-  if (halvings === 0) return yield* renderBytes(node, region, work);
-  const side = 2 ** halvings;
+export function* renderReduced(
+  node: PrintNode,
+  region: Region,
+  halvings: number,
+  work: Work,
+  read?: BlockReader,
+): Rendering<Uint8Array<ArrayBuffer>> {
+  if (halvings === 0 && !read) return yield* renderBytes(node, region, work);
   const small = reducedRegion(region, halvings);
   const data = new Int16Array(4 * sizeOf(small));
-  for (const tile of tilesOf(region, Math.max(VIEW_TILE, side))) {
-    const full: ColourRaster = yield* rendered(node, tile, work);
-    const part = reducedRegion(tile, halvings);
-    const reduced = new Int16Array(4 * sizeOf(part));
-    work.kernels.reduce(full.data, 4, tile.width, tile.height, halvings, reduced);
-    for (let row = 0; row < part.height; row++) {
-      const to = ((part.y + row - small.y) * small.width + part.x - small.x) * 4;
-      data.set(reduced.subarray(row * part.width * 4, (row + 1) * part.width * 4), to);
-    }
-    yield;
-  }
   const bytes = new Uint8Array(data.length);
-  roundToBytes(data, bytes);
+  yield* inBlocks(region, Math.max(VIEW_TILE, 2 ** halvings), work, function* (block, inside) {
+    const { arena, reduce, reduceIndex, rim } = inside.kernels;
+    const full = yield* rendered(node as Node<'colour' | 'index'>, block, inside);
+    if (read) yield* read(block, inside);
+    const part = reducedRegion(block, halvings);
+    if (halvings === 0 && full.kind === 'colour') {
+      const whole = arena.bytes(4 * sizeOf(block));
+      rim(full.data, block, whole);
+      return putBlock<Uint8Array>(whole, block, bytes, region, 4);
+    }
+    const reduced = arena.plane(4 * sizeOf(part));
+    if (full.kind === 'index') reduceIndex(full.entries, block.width, block.height, halvings, full.palette, reduced);
+    else reduce(full.data, 4, block.width, block.height, halvings, reduced);
+    putBlock(reduced, part, data, small, 4);
+  });
+  if (halvings > 0 || isIndex(node)) roundToBytes(data, bytes);
   return bytes;
 }
 

@@ -1,5 +1,5 @@
 import type { Kernels } from '../raster/kernels';
-import type { ColourRaster, Raster, RasterKind, RasterOf, Rgb } from '../raster/raster';
+import type { ColourRaster, RasterKind, RasterOf, Rgb } from '../raster/raster';
 import type { Edges } from '../sheet/model';
 import type { AnyDial, Checked } from './dials';
 import type { ToneStatistics } from './statistics';
@@ -25,19 +25,24 @@ export interface StepAt {
   readonly original: ColourRaster | null;
 }
 
+/** The kinds that steps work on. */
+type StepKind = Exclude<RasterKind, 'index'>;
 /** What a step takes: one kind of raster, or any as it comes. */
-export type Takes = RasterKind | 'any';
+export type Takes = StepKind | 'any';
 /** What a step gives: one kind of raster, or the same as came in. */
-export type Gives = RasterKind | 'same';
-type Taken<T extends Takes> = T extends RasterKind ? RasterOf<T> : Raster;
-type Given<G extends Gives> = G extends RasterKind ? RasterOf<G> : Raster;
+export type Gives = StepKind | 'same';
+type Taken<T extends Takes> = T extends StepKind ? RasterOf<T> : RasterOf<StepKind>;
+type Given<G extends Gives> = G extends StepKind ? RasterOf<G> : RasterOf<StepKind>;
 
 /** A step that moves each tone by itself: ONE + 1 values, so that neighbours can be joined into one. */
 export interface TonePoint<P> {
   readonly table: (params: P, at: StepAt) => Int16Array;
 }
 
-/** A step that works on rasters; it yields between stretches of a few milliseconds. */
+/**
+ * A step that works on rasters, in the kernels' arena; it yields between stretches of a few milliseconds. It is not asked
+ * where there is nothing within its reach.
+ */
 export type RasterWork<P, T extends Takes, G extends Gives> = (
   input: Taken<T>,
   params: P,
@@ -81,6 +86,12 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly draft: DraftBehaviour<ParamsOf<D>>;
   /** True where these params need the tones of the input. */
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
+  /** True where it treats each pixel's colour by itself, whatever its place: the palette of a hard sheet is treated in its stead. */
+  readonly pointwise?: boolean;
+  /** From colours to greys pixel by pixel, for a step that may be taken at a picture's own pixels; sets tone and coverage. */
+  readonly greyWay?: (
+    params: ParamsOf<D>,
+  ) => (rgba: Int16Array, tone: Int16Array, coverage: Int16Array, kernels: Kernels) => number;
   /** True where it also reads the pass's source as placed. */
   readonly readsOriginal?: boolean;
   /** What it is set to, in a few words; `widthMm` is the placed width of its pass. */

@@ -9,16 +9,28 @@ export interface ToneStatistics {
   readonly total: number;
 }
 
-export const toneStatistics = (raster: ToneRaster): ToneStatistics => {
-  const weights = new Float64Array(TONE_BINS + 1);
-  let total = 0;
-  for (let i = 0; i < raster.tone.length; i++) {
-    const weight = raster.coverage ? (raster.coverage[i] as number) / ONE : 1;
-    const bin = ((raster.tone[i] as number) + 8) >> 4;
+/** Statistics under way: what is added up piece by piece. */
+export interface ToneSums extends ToneStatistics {
+  total: number;
+}
+
+export const emptyStatistics = (): ToneSums => ({ weights: new Float64Array(TONE_BINS + 1), total: 0 });
+
+/** Adds a raster's tones by their coverage: sums of multiples of 1/ONE, exact in any order. */
+export const addTones = (sums: ToneSums, { tone, coverage }: ToneRaster): void => {
+  const { weights } = sums;
+  for (let i = 0; i < tone.length; i++) {
+    const weight = coverage ? (coverage[i] as number) / ONE : 1;
+    const bin = ((tone[i] as number) + 8) >> 4;
     weights[bin] = (weights[bin] as number) + weight;
-    total += weight;
+    sums.total += weight;
   }
-  return { weights, total };
+};
+
+export const toneStatistics = (raster: ToneRaster): ToneStatistics => {
+  const sums = emptyStatistics();
+  addTones(sums, raster);
+  return sums;
 };
 
 /** The tone (0 … 1) below which a share of the raster lies; 0 for an empty one. */

@@ -1,6 +1,8 @@
+import type { Arena } from '../raster/arena';
 import { boxAffine } from '../raster/place';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
+import { blankPlane } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
 import { layeredNoise, smoothNoise } from './noise';
 
@@ -64,13 +66,19 @@ const PIECE = 32;
  * Coverage of a rough frame round a placed box; beyond the box it holds or ends as the placement says. A function of
  * place and seed alone: the same at any scale and in any tiling.
  */
-export const frameCoverage = (dials: FrameDials, placement: Placement, pxPerMm: number, region: Region): Int16Array => {
+export function* frameCoverage(
+  dials: FrameDials,
+  placement: Placement,
+  pxPerMm: number,
+  region: Region,
+  arena: Arena,
+): Generator<void, Int16Array, void> {
   const { width, height } = placement;
   const at = boxAffine(placement, pxPerMm, width, height);
   const edge = EDGES[dials.edge];
   // A tilted tape strays with the box's length, the others only with their own width.
   const sure = SURE[dials.edge](dials) + (dials.edge === 'taped' ? 0.006 * dials.rough * Math.max(width, height) : 0);
-  const out = new Int16Array(sizeOf(region));
+  let out: Int16Array | null = null;
   const sides = [0, 0, 0, 0];
   /** How far a place lies within the box, mm: less than nothing outside it. */
   const look = (x: number, y: number): number => {
@@ -104,12 +112,14 @@ export const frameCoverage = (dials: FrameDials, placement: Placement, pxPerMm: 
     // The least way in from a side is least at a corner of the piece.
     const least = Math.min(look(piece.x, piece.y), look(right, piece.y), look(piece.x, foot), look(right, foot));
     if (least > dials.width + sure + 1 / pxPerMm) continue;
+    out ??= arena.plane(sizeOf(region)).fill(0);
     for (let y = piece.y; y < foot; y++) {
       let i = (y - region.y) * region.width + piece.x - region.x;
       for (let x = piece.x; x < right; x++, i++) {
         out[i] = Math.floor(Math.max(0, Math.min(1, coverageAt(x + 0.5, y + 0.5))) * ONE + 0.5);
       }
     }
+    yield;
   }
-  return out;
-};
+  return out ?? blankPlane(sizeOf(region));
+}

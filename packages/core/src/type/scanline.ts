@@ -1,3 +1,4 @@
+import type { Arena } from '../raster/arena';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import type { Contour } from './outline';
 
@@ -18,6 +19,9 @@ export class Fill {
   private readonly last: Int32Array;
   private readonly turn: Int8Array;
   private readonly blocks = new Map<number, number[]>();
+  /** Least and greatest x of its edges. */
+  private left = Infinity;
+  private right = -Infinity;
 
   constructor(contours: readonly Contour[]) {
     const count = contours.reduce((sum, contour) => sum + contour.length / 2, 0);
@@ -45,6 +49,8 @@ export class Fill {
         this.first[edge] = first;
         this.last[edge] = last;
         this.turn[edge] = ay < by ? 1 : -1;
+        this.left = Math.min(this.left, x0, x1);
+        this.right = Math.max(this.right, x0, x1);
         const foot = Math.floor(last / LINES / BLOCK);
         for (let block = Math.floor(first / LINES / BLOCK); block <= foot; block++) {
           const held = this.blocks.get(block);
@@ -57,9 +63,10 @@ export class Fill {
   }
 
   /** Coverage of a region, 0 … ONE; null where nothing of it is covered. */
-  coverage(region: Region): Int16Array | null {
-    const out = new Int16Array(sizeOf(region));
+  coverage(region: Region, arena: Arena): Int16Array | null {
     const { width } = region;
+    if (!this.meets(region)) return null;
+    const out = arena.plane(sizeOf(region)).fill(0);
     const steps = new Int32Array(width + 2);
     const near: number[] = [];
     const crossings = new Float64Array(4096);
@@ -84,6 +91,13 @@ export class Fill {
       }
     }
     return any ? out : null;
+  }
+
+  /** True where an edge may cover something of a region. */
+  private meets({ x, y, width, height }: Region): boolean {
+    if (this.right <= x || this.left >= x + width) return false;
+    for (let block = Math.floor(y / BLOCK); block * BLOCK < y + height; block++) if (this.blocks.has(block)) return true;
+    return false;
   }
 
   /** Where edges cross a line, in order: 2 · (1/256 px from the region's left, within it) + 1 where they wind downwards. */

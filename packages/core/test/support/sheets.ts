@@ -2,6 +2,7 @@ import { createKernels } from '@uvrant/kernels';
 import {
   ByteCache,
   compile,
+  convertNode,
   defaultParams,
   finish,
   freshWear,
@@ -9,6 +10,8 @@ import {
   plan,
   rendered,
   renderBytes,
+  scoped,
+  settled,
   stepOfKind,
   tileKey,
   trueScale,
@@ -114,17 +117,23 @@ export const bytesOfRegion = (graph: Graph, region: Region = graph.region, work 
   return finish(renderBytes(graph.root, region, work));
 };
 
-export const rasterOf = <K extends RasterKind>(node: Node<K>, region: Region): RasterOf<K> => {
-  const work = workOf();
-  work.fetch(plan(node, region, work));
-  return finish(rendered(node, region, work));
+/** A node's raster, a hard sheet's print as colours. */
+export const rasterOf = <K extends RasterKind>(node: Node<K>, region: Region, work = workOf()): RasterOf<Exclude<K, 'index'>> => {
+  const shown = (node.kind === 'index' ? convertNode(node, 'colour') : node) as Node;
+  work.fetch(plan(shown, region, work));
+  const raster = finish(
+    scoped(work, function* (inside) {
+      return settled(yield* rendered(shown, region, inside), inside.kernels);
+    }),
+  );
+  return raster as RasterOf<Exclude<K, 'index'>>;
 };
 
 /** Mean of a plane, 0 … 1. */
 export const meanOf = (plane: Int16Array): number => plane.reduce((sum, v) => sum + v, 0) / plane.length / 16384;
 
 export const planeOf = (raster: Raster): Int16Array =>
-  raster.kind === 'colour' ? raster.data : raster.kind === 'ink' ? raster.coverage : raster.tone;
+  raster.kind === 'colour' ? raster.data : raster.kind === 'ink' ? raster.coverage : (raster as RasterOf<'tone'>).tone;
 
 /** A wear that cuts hard at a half of its texture's grey, and nothing else. */
 export const plainWear = (sha256: string, placement: Placement, change: Partial<TextureWear> = {}): TextureWear =>

@@ -1,6 +1,6 @@
 import { PngWriter } from '../render/png';
 
-/** Takes RGBA8 rows from the top and writes a file. */
+/** Takes rows from the top and writes a file. */
 export interface RowWriter {
   readonly rows: (bytes: Uint8Array) => Promise<void>;
   readonly end: () => Promise<void>;
@@ -10,7 +10,8 @@ export interface OutputFormat {
   readonly name: string;
   readonly ending: string;
   readonly mime: string;
-  readonly open: (path: string, width: number, height: number, ppi: number) => RowWriter;
+  /** `palette` holds the packed RGBA8 of a hard sheet's few inks, where rows come as one byte an entry; null where they are RGBA8. */
+  readonly open: (path: string, width: number, height: number, ppi: number, palette: Uint32Array | null) => RowWriter;
 }
 
 /** Files that a sheet can be sent out as. */
@@ -19,7 +20,7 @@ export const OUTPUT_FORMATS = {
     name: 'PNG, clear ground',
     ending: 'png',
     mime: 'image/png',
-    open: (path, width, height, ppi) => new PngWriter(path, width, height, ppi),
+    open: (path, width, height, ppi, palette) => new PngWriter(path, width, height, ppi, palette ? { palette } : 4),
   },
 } as const satisfies Readonly<Record<string, OutputFormat>>;
 export type OutputFormatName = keyof typeof OUTPUT_FORMATS;

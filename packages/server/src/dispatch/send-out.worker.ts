@@ -33,7 +33,7 @@ export default async ({ sheet, others, devicePpi, format, pictures, fonts, path,
     });
     const print = new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type });
     const { width, height } = print.graph.region;
-    const file = OUTPUT_FORMATS[format].open(path, width, height, devicePpi);
+    const file = OUTPUT_FORMATS[format].open(path, width, height, devicePpi, print.palette);
     for (const { region, bytes } of print.bands()) {
       await file.rows(bytes);
       progress.postMessage((region.y + region.height) / height);

@@ -127,7 +127,8 @@ const render = async (): Promise<void> => {
     if (print.graph.unknown.length > 0)
       throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
     const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);
-    const png = new PngWriter(aside, region.width, region.height, ppi);
+    const { palette } = print;
+    const png = new PngWriter(aside, region.width, region.height, ppi, palette ? { palette } : 4);
     for (const { bytes } of print.bands(region)) await png.rows(bytes);
     await png.end();
     renameSync(aside, options.o);

@@ -16,16 +16,40 @@ const chunk = (type: string, data: Uint8Array): Uint8Array => {
   return out;
 };
 
-/** Colour types of ISO/IEC 15948, 11.2.2, by channels: grey, red green blue, and those with alpha. */
-const COLOUR_TYPES = { 1: 0, 3: 2, 4: 6 } as const;
+/** What a file's rows hold: 8-bit samples of so many channels, or one byte a pixel that is an entry of a palette of packed RGBA8. */
+export type PngPixels = 1 | 3 | 4 | { readonly palette: Uint32Array };
 
-const header = (width: number, height: number, channels: keyof typeof COLOUR_TYPES): Uint8Array => {
+/** Colour types of ISO/IEC 15948, 11.2.2, by channels: grey, red green blue, and that with alpha; 3 is a palette. */
+const COLOUR_TYPES = { 1: 0, 3: 2, 4: 6 } as const;
+const INDEXED = 3;
+
+/** Bits that hold an entry of a palette: 1, 2, 4 or 8. */
+const bitsFor = ({ length }: Uint32Array): number => (length <= 2 ? 1 : length <= 4 ? 2 : length <= 16 ? 4 : 8);
+
+const header = (width: number, height: number, pixels: PngPixels): Uint8Array => {
   const data = Buffer.alloc(13);
   data.writeUInt32BE(width, 0);
   data.writeUInt32BE(height, 4);
-  // 8 bits, no interlace.
-  data.set([8, COLOUR_TYPES[channels], 0, 0, 0], 8);
+  // Not interlaced.
+  data.set(typeof pixels === 'number' ? [8, COLOUR_TYPES[pixels]] : [bitsFor(pixels.palette), INDEXED], 8);
   return data;
+};
+
+/** Palette and its transparency, ISO/IEC 15948, 11.2.3 and 11.3.2. */
+const paletteChunks = (palette: Uint32Array): Uint8Array[] => {
+  const colours = Uint8Array.from({ length: 3 * palette.length }, (_, i) => (palette[Math.floor(i / 3)] as number) >>> (8 * (i % 3)));
+  return [chunk('PLTE', colours), chunk('tRNS', Uint8Array.from(palette, (colour) => colour >>> 24))];
+};
+
+/** Entries packed from the left, most significant bits first; ISO/IEC 15948, 7.2. */
+const packBits = (entries: Uint8Array, bits: number, out: Uint8Array, to: number): void => {
+  if (bits === 8) return out.set(entries, to);
+  const perByte = 8 / bits;
+  for (let i = 0; i < entries.length; i += perByte, to++) {
+    let byte = 0;
+    for (let k = 0; k < perByte; k++) byte = (byte << bits) | (i + k < entries.length ? (entries[i + k] as number) : 0);
+    out[to] = byte;
+  }
 };
 
 const physical = (ppi: number): Uint8Array => {
@@ -50,33 +74,63 @@ const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
   }
 };
 
-/** Writes a PNG of 8-bit rows (RGBA unless told otherwise) as they come, so that memory stays at one band. */
+const NONE = 0;
+
+/** Writes a PNG of rows as they come, so that memory stays at one band. */
 export class PngWriter {
   private readonly file: number;
   private readonly deflate: Deflate;
   private readonly rowBytes: number;
+  private readonly bits: number | null;
   private previous: Uint8Array;
   private readonly difference: Uint8Array;
 
-  constructor(path: string, width: number, height: number, ppi: number, channels: keyof typeof COLOUR_TYPES = 4) {
+  constructor(
+    path: string,
+    private readonly width: number,
+    height: number,
+    ppi: number,
+    pixels: PngPixels = 4,
+  ) {
     this.file = openSync(path, 'w');
-    this.rowBytes = channels * width;
+    this.bits = typeof pixels === 'number' ? null : bitsFor(pixels.palette);
+    this.rowBytes = typeof pixels === 'number' ? pixels * width : Math.ceil((width * bitsFor(pixels.palette)) / 8);
     this.previous = new Uint8Array(this.rowBytes);
     this.difference = new Uint8Array(this.rowBytes);
     for (const part of [
       SIGNATURE,
-      chunk('IHDR', header(width, height, channels)),
+      chunk('IHDR', header(width, height, pixels)),
       chunk('sRGB', Uint8Array.of(0)),
       chunk('pHYs', physical(ppi)),
+      ...(typeof pixels === 'number' ? [] : paletteChunks(pixels.palette)),
     ]) {
       writeSync(this.file, part);
     }
-    this.deflate = createDeflate({ level: 6, strategy: constants.Z_RLE, chunkSize: 2 ** 18 });
+    // Few colours pack well however little is tried; samples are runs after their filter.
+    const packing = this.bits === null ? { level: 6, strategy: constants.Z_RLE } : { level: 1 };
+    this.deflate = createDeflate({ ...packing, chunkSize: 2 ** 18 });
     this.deflate.on('data', (packed: Uint8Array) => writeSync(this.file, chunk('IDAT', packed)));
   }
 
   /** Takes whole rows from the top. */
   async rows(bytes: Uint8Array): Promise<void> {
+    const filtered = this.bits === null ? this.filtered(bytes) : this.packed(bytes, this.bits);
+    if (!this.deflate.write(filtered)) await once(this.deflate, 'drain');
+  }
+
+  /** Rows of entries, unfiltered: ISO/IEC 15948, 12.7, advises so for palettes. */
+  private packed(entries: Uint8Array, bits: number): Uint8Array {
+    const { width, rowBytes } = this;
+    const count = entries.length / width;
+    const out = new Uint8Array(count * (rowBytes + 1));
+    for (let row = 0; row < count; row++) {
+      out[row * (rowBytes + 1)] = NONE;
+      packBits(entries.subarray(row * width, (row + 1) * width), bits, out, row * (rowBytes + 1) + 1);
+    }
+    return out;
+  }
+
+  private filtered(bytes: Uint8Array): Uint8Array {
     const { rowBytes } = this;
     const count = bytes.length / rowBytes;
     const filtered = new Uint8Array(count * (rowBytes + 1));
@@ -89,7 +143,7 @@ export class PngWriter {
       filtered.set(this.difference, to + 1);
     }
     this.previous = bytes.slice((count - 1) * rowBytes);
-    if (!this.deflate.write(filtered)) await once(this.deflate, 'drain');
+    return filtered;
   }
 
   /** Closes the file once all of it is on the disk. */

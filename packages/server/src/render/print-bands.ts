@@ -4,12 +4,14 @@ import {
   ByteCache,
   compile,
   finish,
+  isIndex,
   overlap,
+  paletteBytes,
   renderBytes,
+  renderEntries,
   trueScale,
   type Graph,
   type InfoOf,
-  type Raster,
   type Region,
   type Sheet,
   type SheetOf,
@@ -21,11 +23,9 @@ import {
 } from '@uvrant/core';
 
 /** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
-const BAND_ROWS = 128;
+export const BAND_ROWS = 256;
 
-/** What is read twice in a band, such as what lies beneath an overall pass, is rendered once. */
-const SHARED_BYTES = 40 * 2 ** 20;
-
+/** Rows of a print: RGBA8, or the entries of its palette where it has one. */
 export interface Band {
   readonly region: Region;
   readonly bytes: Uint8Array;
@@ -50,18 +50,29 @@ export class Print {
     this.work = {
       kernels: createKernels(),
       tile,
-      rasters: new ByteCache<Raster>(SHARED_BYTES),
+      rasters: null,
       statistics: new ByteCache<ToneStatistics>(2 ** 20),
       type,
     };
   }
 
-  /** RGBA8 of a region (default: the whole sheet) in bands of its full width, from the top. */
+  /** RGBA8 of each entry of a hard sheet of few inks, packed as little-endian words; null where it prints colours. */
+  get palette(): Uint32Array | null {
+    const { root } = this.graph;
+    return isIndex(root) ? paletteBytes(root.palette) : null;
+  }
+
+  /** One band of a region. */
+  band(region: Region): Band {
+    const { root } = this.graph;
+    const bytes = finish(isIndex(root) ? renderEntries(root, region, this.work) : renderBytes(root, region, this.work));
+    return { region, bytes };
+  }
+
+  /** A region (default: the whole sheet) in bands of its full width, from the top. */
   *bands(region: Region = this.graph.region): Generator<Band> {
     const inside = overlap(region, this.graph.region);
     if (!inside) return;
-    for (const band of bandsOf(inside, BAND_ROWS)) {
-      yield { region: band, bytes: finish(renderBytes(this.graph.root, band, this.work)) };
-    }
+    for (const band of bandsOf(inside, BAND_ROWS)) yield this.band(band);
   }
 }

@@ -1,8 +1,13 @@
 import { DITHER_SIDE, DITHER_TILE } from '../dither';
+import { heapArena } from '../arena';
 import { neighbourDistances, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
-import { between, HALF, ONE, times } from '../raster';
+import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
+import { indexPlanes } from './index-plane';
+import { planes } from './planes';
+import { dropSpecks } from './specks';
 import { cellCoordinate, SPOT } from './spot';
+import { spread, spreadEvenly } from './spread';
 
 const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
 
@@ -41,6 +46,13 @@ const filterPosition = (at: number, axis: FilterAxis): number => Math.floor((at 
 
 /** The kernels as plain TypeScript, written from the formulas. */
 export const referenceKernels: Kernels = {
+  arena: heapArena,
+  ...planes,
+  ...indexPlanes,
+  dropSpecks,
+  spread,
+  spreadEvenly,
+
   grey(rgba, shares, tone, coverage) {
     let least = ONE;
     for (let i = 0; i < tone.length; i++) {
@@ -113,32 +125,82 @@ export const referenceKernels: Kernels = {
     }
   },
 
+  expand(samples, channels, out) {
+    const working = samples instanceof Uint8Array ? from8 : from16;
+    const made = channels === 1 ? 1 : 4;
+    for (let i = 0, o = 0; i < samples.length; i += channels, o += made) {
+      for (let c = 0; c < made; c++) out[o + c] = c < channels ? working(samples[i + c] as number) : ONE;
+    }
+  },
+
   sample(patch, at, across, down, region, out) {
+    const { channels } = patch;
     let o = 0;
     for (let row = 0; row < region.height; row++) {
       const cy = region.y + row + 0.5;
-      for (let column = 0; column < region.width; column++, o += 4) {
+      for (let column = 0; column < region.width; column++, o += channels) {
         const cx = region.x + column + 0.5;
         const px = filterPosition(at.a * cx + at.b * cy + at.c, across);
         const py = filterPosition(at.d * cx + at.e * cy + at.f, down);
         const left = (px >> 8) - patch.x;
         const top = (py >> 8) - patch.y;
-        const alpha = clamp(filtered(3));
-        out[o + 3] = alpha;
-        for (let channel = 0; channel < 3; channel++) out[o + channel] = Math.max(0, Math.min(alpha, filtered(channel)));
+        const alpha = clamp(filtered(channels - 1));
+        for (let channel = 0; channel < channels; channel++) out[o + channel] = Math.max(0, Math.min(alpha, filtered(channel)));
 
         function filtered(channel: number): number {
           let sum = 0;
           for (let j = 0; j < down.taps; j++) {
             let line = 0;
             for (let i = 0; i < across.taps; i++) {
-              const value = patch.data[((top + j) * patch.width + left + i) * 4 + channel] as number;
+              const value = patch.data[((top + j) * patch.width + left + i) * channels + channel] as number;
               line += value * (across.weights[(px & 255) * across.taps + i] as number);
             }
             sum += ((line + HALF) >> 14) * (down.weights[(py & 255) * down.taps + j] as number);
           }
           return (sum + HALF) >> 14;
         }
+      }
+    }
+  },
+
+  filterAcross({ data, width, height, channels }, positions, axis, out) {
+    for (let row = 0, o = 0; row < height; row++) {
+      for (const position of positions) {
+        for (let c = 0; c < channels; c++, o++) {
+          let sum = HALF;
+          for (let i = 0; i < axis.taps; i++) {
+            const value = data[(row * width + (position >> 8) + i) * channels + c] as number;
+            sum += value * (axis.weights[(position & 255) * axis.taps + i] as number);
+          }
+          out[o] = sum >> 14;
+        }
+      }
+    }
+  },
+
+  filterDown(lines, channels, width, positions, axis, out) {
+    const values = width * channels;
+    let o = 0;
+    for (const position of positions) {
+      for (let x = 0; x < values; x += channels, o += channels) {
+        const filtered = (c: number): number => {
+          let sum = HALF;
+          for (let j = 0; j < axis.taps; j++) {
+            const value = lines[((position >> 8) + j) * values + x + c] as number;
+            sum += value * (axis.weights[(position & 255) * axis.taps + j] as number);
+          }
+          return sum >> 14;
+        };
+        const most = clamp(filtered(channels - 1));
+        for (let c = 0; c < channels; c++) out[o + c] = Math.max(0, Math.min(most, filtered(c)));
+      }
+    }
+  },
+
+  transpose(plane, channels, width, height, out) {
+    for (let y = 0, i = 0; y < height; y++) {
+      for (let x = 0; x < width; x++) {
+        for (let c = 0; c < channels; c++, i++) out[(x * height + y) * channels + c] = plane[i] as number;
       }
     }
   },
@@ -159,6 +221,12 @@ export const referenceKernels: Kernels = {
   },
 
   blend,
+
+  layInk(beneath, coverage, colour, mode, strength, out) {
+    const painted = new Int16Array(4 * coverage.length);
+    referenceKernels.paint(coverage, colour, painted);
+    blend(beneath, painted, mode, false, strength, null, out);
+  },
 
   channels(rgba, red, green, blue, out) {
     const tables = [red, green, blue];

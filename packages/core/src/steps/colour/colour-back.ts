@@ -2,8 +2,9 @@ import { ONE, type ColourRaster } from '../../raster/raster';
 import { defineStep } from '../declare';
 import { share } from '../dials';
 
-/** Moves each printed colour towards the original's by a weight of ONE; premultiplied, in place. */
-const bringBack = (data: Int16Array, original: Int16Array, weight: number): void => {
+/** Each printed colour moved towards the original's by a weight of ONE; premultiplied. */
+const bringBack = (printed: Int16Array, original: Int16Array, weight: number, data: Int16Array): void => {
+  data.set(printed);
   for (let i = 0; i < data.length; i += 4) {
     const alpha = data[i + 3] as number;
     const there = original[i + 3] as number;
@@ -33,9 +34,9 @@ export const colourBack = defineStep({
   draft: { behaviour: 'same' },
   readsOriginal: true,
   summary: ({ share: back }) => `${(100 * back).toFixed(0)} %`,
-  *apply(input, { share: back }, at) {
-    const data = input.data.slice();
-    bringBack(data, (at.original as ColourRaster).data, Math.floor(back * ONE + 0.5));
+  *apply(input, { share: back }, at, { arena }) {
+    const data = arena.plane(input.data.length);
+    bringBack(input.data, (at.original as ColourRaster).data, Math.floor(back * ONE + 0.5), data);
     yield;
     return { ...input, data };
   },

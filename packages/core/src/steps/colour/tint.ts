@@ -38,15 +38,16 @@ export const tint = defineStep({
   reach: () => 0,
   locality: 'local',
   draft: { behaviour: 'same' },
+  pointwise: true,
   *apply(input, { ink }, at, kernels) {
     const rgb = at.colourOf(ink);
     const tables = tintTables(rgb);
     const pixels = input.data.length / 4;
-    const tone = new Int16Array(pixels);
-    const coverage = new Int16Array(pixels);
+    const tone = kernels.arena.plane(pixels);
+    const coverage = kernels.arena.plane(pixels);
     kernels.grey(input.data, LUMA, tone, coverage);
     yield;
-    const data = new Int16Array(input.data.length);
+    const data = kernels.arena.plane(input.data.length);
     toned(tone, coverage, tables, data);
     return { ...input, data };
   },

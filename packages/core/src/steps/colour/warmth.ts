@@ -47,11 +47,12 @@ export const warmth = defineStep({
   reach: () => 0,
   locality: 'local',
   draft: { behaviour: 'same' },
+  pointwise: true,
   summary: ({ shift }) => (shift < 0 ? `colder by ${-shift} mired` : `warmer by ${shift} mired`),
   *apply(input, { shift }, _, kernels) {
     const [r, g, b] = warmthTables(shift);
     yield;
-    const data = new Int16Array(input.data.length);
+    const data = kernels.arena.plane(input.data.length);
     kernels.channels(input.data, r, g, b, data);
     return { ...input, data };
   },

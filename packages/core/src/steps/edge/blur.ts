@@ -1,5 +1,5 @@
 import { blurred } from '../../raster/blur';
-import { ONE, times, type ToneRaster } from '../../raster/raster';
+import { ONE, type ToneRaster } from '../../raster/raster';
 import type { Kernels } from '../../raster/kernels';
 import { defineStep } from '../declare';
 import { length } from '../dials';
@@ -11,13 +11,14 @@ const LEAST_SIGMA = 0.15;
 const blurredTone = (input: ToneRaster, sigmaPx: number, kernels: Kernels): ToneRaster => {
   const { tone, coverage, region } = input;
   if (!coverage) return { ...input, tone: blurred(tone, 1, region, sigmaPx, kernels) };
-  const weighted = tone.map((v, i) => times(v, coverage[i] as number));
-  const sum = blurred(weighted, 1, region, sigmaPx, kernels);
+  const weighted = kernels.arena.plane(tone.length);
+  kernels.multiply(tone, coverage, weighted);
+  const out = blurred(weighted, 1, region, sigmaPx, kernels);
   const there = blurred(coverage, 1, region, sigmaPx, kernels);
-  const out = sum.map((v, i) => {
+  for (let i = 0; i < out.length; i++) {
     const weight = there[i] as number;
-    return weight > 0 ? Math.min(ONE, Math.floor((v * ONE) / weight + 0.5)) : (tone[i] as number);
-  });
+    out[i] = weight > 0 ? Math.min(ONE, Math.floor(((out[i] as number) * ONE) / weight + 0.5)) : (tone[i] as number);
+  }
   return { ...input, tone: out, coverage: there };
 };
 

@@ -1,5 +1,4 @@
 import { SHAPE_NUMBERS, type ShapeName } from '../../raster/kernels';
-import { cover } from '../../raster/place';
 import { ONE } from '../../raster/raster';
 import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
@@ -87,9 +86,9 @@ export const screen = defineStep({
     const geometry = { shape, cellPx: cell, angleDeg, edge, cut, rough: at.draft };
     const thresholds = thresholdsFor({ geometry, dials: { shape, lpi, smallestDot, cutOff, carries } });
     yield;
-    const coverage = new Int16Array(input.tone.length);
+    const coverage = kernels.arena.plane(input.tone.length);
     kernels.screen(input.tone, input.region, screenGrid(cell, angleDeg), shape, thresholds, coverage);
-    if (input.coverage) cover(coverage, 1, input.coverage);
+    if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },
 });

@@ -25,11 +25,12 @@ export const exposure = defineStep({
   reach: () => 0,
   locality: 'local',
   draft: { behaviour: 'same' },
+  pointwise: true,
   summary: ({ stops }) => `${stops > 0 ? '+' : ''}${Number(stops.toFixed(2))} EV`,
   *apply(input, { stops }, _, kernels) {
     const table = exposed(stops);
     yield;
-    const data = new Int16Array(input.data.length);
+    const data = kernels.arena.plane(input.data.length);
     kernels.channels(input.data, table, table, table, data);
     return { ...input, data };
   },

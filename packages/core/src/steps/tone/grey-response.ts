@@ -1,6 +1,7 @@
 import { greyShares, LUMA } from '../../raster/convert';
-import { HUE_KNOTS } from '../../raster/kernels';
+import { HUE_KNOTS, type Kernels } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
+import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
 import { choice, curve, share, type CurvePoint } from '../dials';
 import { roundCircle } from './interpolation';
@@ -61,6 +62,26 @@ const responseTable = (points: readonly CurvePoint[]): Int16Array => {
   return Int16Array.from({ length: HUE_KNOTS + 1 }, (_, knot) => Math.floor(g((knot * 360) / HUE_KNOTS) * ONE + 0.5));
 };
 
+interface ResponseDials {
+  readonly by: 'hue' | 'shares';
+  readonly response: readonly CurvePoint[];
+  readonly red: number;
+  readonly green: number;
+  readonly blue: number;
+}
+
+/** Responses at the knots, by their handles. */
+const responses = remembering(8, String, responseTable);
+
+/** How colours go to grey; gives the least coverage met. */
+const greyWay =
+  ({ by, response, red, green, blue }: ResponseDials) =>
+  (rgba: Int16Array, tone: Int16Array, coverage: Int16Array, kernels: Kernels): number => {
+    const even = by === 'shares' || response.every(([, lift]) => lift === 0);
+    const shares = by === 'shares' ? greyShares(red, green, blue) : LUMA;
+    return even ? kernels.grey(rgba, shares, tone, coverage) : kernels.greyByHue(rgba, shares, responses(response), tone, coverage);
+  };
+
 const channelShare = (title: string, value: number) =>
   share({
     title,
@@ -103,15 +124,12 @@ export const greyResponse = defineStep({
   locality: 'local',
   summary: ({ by, response }) => (by === 'shares' ? 'by shares' : response.length === 0 ? 'even' : 'by hue'),
   draft: { behaviour: 'same' },
-  *apply(input, { by, response, red, green, blue }, _, kernels) {
-    const tone = new Int16Array(input.data.length / 4);
-    const coverage = new Int16Array(tone.length);
+  greyWay,
+  *apply(input, params, _, kernels) {
+    const tone = kernels.arena.plane(input.data.length / 4);
+    const coverage = kernels.arena.plane(tone.length);
     yield;
-    const even = by === 'shares' || response.every(([, lift]) => lift === 0);
-    const shares = by === 'shares' ? greyShares(red, green, blue) : LUMA;
-    const least = even
-      ? kernels.grey(input.data, shares, tone, coverage)
-      : kernels.greyByHue(input.data, shares, responseTable(response), tone, coverage);
+    const least = greyWay(params)(input.data, tone, coverage, kernels);
     return { kind: 'tone', region: input.region, tone, coverage: least === ONE ? null : coverage };
   },
 });

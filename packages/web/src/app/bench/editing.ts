@@ -1,12 +1,14 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { findPass, referenceFault, withPass, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { Timing } from '../engine/timing';
 import { BenchActions, benchFeature, type Line } from '../state/bench';
 
 /** Changes to the sheet on the bench. Changes of one gesture undo as one; a change to nothing new ends the gesture. */
 @Injectable()
 export class Editing {
   private readonly store = inject(Store);
+  private readonly timing = inject(Timing);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
 
@@ -24,6 +26,7 @@ export class Editing {
       return false;
     }
     this.refused.set(null);
+    this.timing.changed();
     this.store.dispatch(BenchActions.sheetEdited({ document, gesture }));
     return true;
   }

@@ -2,6 +2,7 @@ import { Injectable, computed, effect, inject, signal, untracked } from '@angula
 import { Store } from '@ngrx/store';
 import { Engine, TaskCancelled } from '../engine/engine';
 import {
+  addedSums,
   findPass,
   passesOf,
   picturesOf,
@@ -11,8 +12,8 @@ import {
   wearsOf,
   withPass,
   type Sheet,
+  type SourceInfo,
   type Spot,
-  type Taken,
   type TextureWear,
   type ToneStatistics,
   type WearSums,
@@ -20,6 +21,7 @@ import {
   type WornLetter,
 } from '@uvrant/core';
 import { READING_BAND } from '../engine/reading-band';
+import { Timing } from '../engine/timing';
 import { Hanging } from './hanging';
 import type { BareMask, InkShares, MeanTones, Pixels, StepReading, TypeSetting } from '../engine/protocol';
 import { benchFeature } from '../state/bench';
@@ -37,18 +39,27 @@ export interface WornReading {
   readonly isTrue: boolean;
 }
 
-const added = (one: Readonly<Record<string, Taken>>, two: Readonly<Record<string, Taken>>): Record<string, Taken> =>
-  Object.fromEntries(
-    Object.entries(two).map(([name, { there, taken }]) => [
-      name,
-      { there: there + (one[name]?.there ?? 0), taken: taken + (one[name]?.taken ?? 0) },
-    ]),
-  );
+/** A sheet with all that it prints. */
+interface PrintedParts {
+  readonly sheet: Sheet;
+  readonly others: ReadonlyMap<string, Sheet>;
+  readonly infos: readonly SourceInfo[];
+}
+
+/** True where two print the same: the same documents, and the same pictures, whatever else was said of these. */
+const sameParts = (a: PrintedParts | null, b: PrintedParts | null): boolean => {
+  if (!a || !b) return a === b;
+  const pictures = ({ infos }: PrintedParts): string => infos.map(({ sha256 }) => sha256).join();
+  const sheets = ({ sheet, others }: PrintedParts): unknown[] => [sheet, ...[...others].flat()];
+  const [one, two] = [sheets(a), sheets(b)];
+  return one.length === two.length && one.every((each, i) => each === two[i]) && pictures(a) === pictures(b);
+};
 
 /** The sheet as the workers know it, and what is read from it beside the picture itself. */
 @Injectable()
 export class Rendering {
   private readonly engine = inject(Engine);
+  private readonly timing = inject(Timing);
   private readonly store = inject(Store);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
@@ -61,31 +72,49 @@ export class Rendering {
   /** A sheet that is only tried: shown on the table in place of the real one, never kept. */
   readonly trial = signal<Sheet | null>(null);
 
+  private readonly printed = computed(() => this.partsOf(this.document()), { equal: sameParts });
+  private readonly looked = computed(() => this.partsOf(this.trial() ?? this.shown() ?? this.document()), { equal: sameParts });
+  private readonly wholeNumber = signal<number | null>(null);
+  private readonly shownNumber = signal<number | null>(null);
   /** What tasks on the whole sheet as it is now are asked for by; null before there is one. */
-  readonly whole = computed(() => {
-    const document = this.document();
-    return document ? this.open(document) : null;
-  });
+  readonly whole = this.wholeNumber.asReadonly();
   /** The same for what the table shows: up to the peel line, one pass alone, or something that is tried. */
-  readonly version = computed(() => {
-    const [document, shown, trial, whole] = [this.document(), this.shown(), this.trial(), this.whole()];
-    if (!document || whole === null) return null;
-    // The table takes the greater number for the later print, so what it comes back to is opened again.
-    const isWhole = !trial && (shown === document || !shown);
-    this.latest = isWhole && whole > this.latest ? whole : this.open(trial ?? shown ?? document);
-    return this.latest;
-  });
-  private latest = 0;
+  readonly version = this.shownNumber.asReadonly();
 
-  /** Gives the workers a sheet and those that it prints; the number that tasks on it are asked for by. */
-  open(sheet: Sheet): number {
+  /** What of all that is open decides how a sheet prints: the sheet, those that it prints, and their pictures. */
+  private partsOf(sheet: Sheet | null): PrintedParts | null {
+    if (!sheet) return null;
     const [id, document] = [this.id(), this.document()];
     const kept = this.sheets();
     const others = printedSheets(sheet, (each) => (each === id ? (document ?? undefined) : kept.find((one) => one.id === each)?.document));
     // Of thousands of pictures in the chest only those that are printed go to the workers.
-    const printed = new Set([sheet, ...others.values()].flatMap(picturesOf).map(({ sha256 }) => sha256));
-    const infos = this.assets().filter(({ sha256 }) => printed.has(sha256));
+    const pictures = new Set([sheet, ...others.values()].flatMap(picturesOf).map(({ sha256 }) => sha256));
+    return { sheet, others, infos: this.assets().filter(({ sha256 }) => pictures.has(sha256)) };
+  }
+
+  /** Opens what is printed and what is shown, each anew only where something that prints has changed. */
+  private openBoth(printed: PrintedParts | null, looked: PrintedParts | null): void {
+    const [whole, shown] = [this.wholeNumber(), this.shownNumber()];
+    if (printed !== this.opened.printed) this.wholeNumber.set(printed && this.openParts(printed));
+    const now = this.wholeNumber();
+    if (printed !== this.opened.printed || looked !== this.opened.looked) {
+      const isWhole = looked === printed || looked?.sheet === printed?.sheet;
+      // The table takes the greater number for the later print, so what it comes back to is opened again.
+      const next = !looked || now === null ? null : isWhole && now !== whole && now > (shown ?? 0) ? now : this.openParts(looked);
+      this.shownNumber.set(next);
+      if (next !== null) this.timing.opened(next);
+    }
+    this.opened = { printed, looked };
+  }
+  private opened: { readonly printed: PrintedParts | null; readonly looked: PrintedParts | null } = { printed: null, looked: null };
+
+  private openParts({ sheet, infos, others }: PrintedParts): number {
     return this.engine.open(sheet, infos, Object.fromEntries(others));
+  }
+
+  /** Gives the workers a sheet and those that it prints; the number that tasks on it are asked for by. */
+  open(sheet: Sheet): number {
+    return this.openParts(this.partsOf(sheet) as PrintedParts);
   }
 
   /** How a picture pass of a sheet that is only tried would go down over what lies beneath it. */
@@ -123,10 +152,8 @@ export class Rendering {
       ],
     );
   });
-  readonly unprintedVersion = computed(() => {
-    this.sourceName();
-    return untracked(this.whole);
-  });
+  private readonly unprintedNumber = signal<number | null>(null);
+  readonly unprintedVersion = this.unprintedNumber.asReadonly();
 
   readonly inks = signal<InkShares | null>(null);
   readonly reading = signal<StepReading | null>(null);
@@ -150,6 +177,18 @@ export class Rendering {
   private readonly hanging = inject(Hanging);
 
   constructor() {
+    effect(() => {
+      const [printed, looked] = [this.printed(), this.looked()];
+      untracked(() => this.openBoth(printed, looked));
+    });
+    effect(() => {
+      const [name, whole] = [this.sourceName(), this.whole()];
+      // Later versions whose sources are the same show the same.
+      if (name === this.unprintedName && untracked(this.unprintedNumber) !== null) return;
+      this.unprintedName = name;
+      this.unprintedNumber.set(whole);
+      if (whole !== null) this.engine.hold('unprinted', whole);
+    });
     this.whenQuiet(
       () => ({ version: this.version(), at: this.asked(), document: this.document() }),
       async ({ version, at, document }, signal) => {
@@ -179,13 +218,21 @@ export class Rendering {
         }
         this.worn.set({ sums: await this.engine.ask({ kind: 'worn', version, band: null }, signal), isTrue: false });
         this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
+        this.tellTrueWear(version);
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), document: this.document(), seesAll: this.seesAll() }),
+      async ({ version, document, seesAll }, signal) => {
+        // Where the table shows the whole sheet, what wear takes is read while its tiles are printed.
+        if (version === null || !document || seesAll || ![...wearsOf(document)].some(({ wear }) => wear.on)) return;
         const bands = Math.ceil(pixelsOf(document.size.height, document.ppi) / READING_BAND);
         let sums: WearSums = { wears: {}, lettering: {} };
         for (let band = 0; band < bands; band++) {
-          const part = await this.engine.ask({ kind: 'worn', version, band }, signal);
-          sums = { wears: added(sums.wears, part.wears), lettering: added(sums.lettering, part.lettering) };
+          sums = addedSums(sums, await this.engine.ask({ kind: 'worn', version, band }, signal));
         }
-        this.worn.set({ sums, isTrue: true });
+        this.trueWear = { version, sums };
+        this.tellTrueWear(version);
       },
     );
     this.whenQuiet(
@@ -226,6 +273,27 @@ export class Rendering {
       },
     );
   }
+
+  /** True while the table shows the whole sheet as it prints. */
+  readonly seesAll = signal(false);
+  private trueWear: { readonly version: number; readonly sums: WearSums } | null = null;
+  private wornTiles: { readonly version: number; readonly parts: Map<string, WearSums> } = { version: 0, parts: new Map() };
+
+  /** What wear takes on a true tile of the table; once all of a sheet's so many tiles are in, it is known of the whole print. */
+  addWorn(version: number, tile: string, sums: WearSums, tiles: number): void {
+    if (this.wornTiles.version !== version) this.wornTiles = { version, parts: new Map() };
+    const { parts } = this.wornTiles;
+    parts.set(tile, sums);
+    if (parts.size < tiles) return;
+    this.trueWear = { version, sums: [...parts.values()].reduce(addedSums) };
+    this.tellTrueWear(version);
+  }
+
+  private tellTrueWear(version: number): void {
+    if (this.trueWear?.version === version && this.whole() === version) this.worn.set({ sums: this.trueWear.sums, isTrue: true });
+  }
+
+  private unprintedName: string | null = null;
 
   /** The pass whose bare light is asked about: the chosen one, or the first that is screened. */
   private readonly screened = computed(() => {

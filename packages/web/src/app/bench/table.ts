@@ -19,6 +19,8 @@ import { DRAGGED } from '../chest/looking';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { BareMask, Task, TilePlace } from '../engine/protocol';
 import { BenchActions, benchFeature } from '../state/bench';
+import { Timing } from '../engine/timing';
+import { Density } from '../ui/density';
 import { Lengths } from '../ui/lengths';
 import { Editing } from './editing';
 import { Handles } from './handles';
@@ -28,6 +30,7 @@ import { passesAt } from './placing-box';
 import { Rendering } from './rendering';
 import { drawRuler } from './ruler';
 import { TileLayer, placeName } from './tile-layer';
+import { Hatching } from './hatching';
 import {
   DRAFT_TILE,
   draftHalvings,
@@ -213,7 +216,15 @@ export class Table {
     () => this.held() || this.wipe() !== null || this.rendering.picking() !== null || this.hanging.mask()?.kind === 'pick',
   );
 
-  private readonly density = devicePixelRatio;
+  private readonly densityOf = inject(Density).density;
+  private get density(): number {
+    return this.densityOf();
+  }
+  private readonly timing = inject(Timing);
+  private readonly hatching = new Hatching();
+  /** Versions whose draft, or true print, is all in: to be told of once they are drawn. */
+  private draftIn: number | null = null;
+  private trueIn: number | null = null;
   private frame = 0;
 
   constructor() {
@@ -233,6 +244,7 @@ export class Table {
       const size = this.size();
       const pass = this.pass();
       const wanted = this.wantsUnprinted();
+      this.densityOf();
       untracked(() => {
         if (version !== null && original !== null && size.width > 0) this.schedule(version, original, view, size, wanted ? pass : null);
       });
@@ -250,6 +262,7 @@ export class Table {
       this.fades();
       this.rendering.picking();
       this.lengths.unit();
+      this.densityOf();
       cancelAnimationFrame(this.frame);
       this.frame = requestAnimationFrame(() => this.draw());
     });
@@ -290,6 +303,15 @@ export class Table {
     return places.sort((a, b) => away(a) - away(b));
   }
 
+  private tilesInAll = 0;
+
+  /** How many tiles the whole sheet makes at so many halvings. */
+  private tilesOfAll(halvings: number, side: number): number {
+    const by = 2 ** halvings * side;
+    const { width, height } = this.pixels();
+    return Math.ceil(width / by) * Math.ceil(height / by);
+  }
+
   private schedule(version: number, original: number, view: Viewport, size: Extent, pass: string | null): void {
     const finest = trueHalvings(view.zoom, this.density);
     const coarse = draftHalvings(view, size, this.pixels(), this.density);
@@ -319,6 +341,9 @@ export class Table {
       this.pending.delete(name);
     }
     this.isTrue.set(missing.length === 0);
+    this.tilesInAll = this.tilesOfAll(finest, trueTile(finest));
+    this.rendering.seesAll.set(places.length === this.tilesInAll && version === this.rendering.whole());
+    if (missing.length === 0) this.trueIn = version;
     for (const [name, start] of wanted) if (!this.pending.has(name)) start();
   }
 
@@ -335,6 +360,7 @@ export class Table {
     this.engine
       .ask(task, stop.signal)
       .then(async (pixels) => {
+        if (rank === 1 && 'worn' in pixels && pixels.worn) this.rendering.addWorn(of, placeName(place), pixels.worn, this.tilesInAll);
         await layer.put(place, of, rank, pixels);
         this.pending.delete(name);
         this.rendering.problem.set(null);
@@ -355,8 +381,14 @@ export class Table {
       return;
     }
     if (version !== this.rendering.version()) return;
-    if (!names.some((name) => name.startsWith(`tile:${version}:0:`))) layer.dropBefore(version);
-    if (!names.some((name) => name.startsWith('tile:'))) this.isTrue.set(true);
+    if (!names.some((name) => name.startsWith(`tile:${version}:0:`))) {
+      layer.dropBefore(version);
+      this.draftIn = version;
+    }
+    if (!names.some((name) => name.startsWith('tile:'))) {
+      this.isTrue.set(true);
+      this.trueIn = version;
+    }
   }
 
   private sized(canvas: HTMLCanvasElement, width: number, height: number): CanvasRenderingContext2D | null {
@@ -412,6 +444,8 @@ export class Table {
     context.lineWidth = 1;
     context.strokeRect(view.x - 0.5, view.y - 0.5, width + 1, height + 1);
     this.drawRulers(view);
+    if (this.draftIn !== null) this.timing.painted('draft', this.draftIn);
+    if (this.trueIn !== null) this.timing.painted('true', this.trueIn);
   }
 
   /** The open mask, hatched or by itself; the open wear while the print is faded. */
@@ -424,38 +458,14 @@ export class Table {
     if (way !== 'by itself') return;
     context.fillStyle = '#1b1a1a';
     context.fillRect(view.x, view.y, width, height);
-    context.drawImage(this.shapeOf(plane, 255), view.x, view.y, width, height);
-  }
-
-  private shapeOf({ width, height, mask }: BareMask, grey: number): OffscreenCanvas {
-    const shape = new OffscreenCanvas(width, height);
-    const image = new ImageData(width, height);
-    image.data.fill(grey);
-    mask.forEach((value, i) => (image.data[4 * i + 3] = value));
-    shape.getContext('2d')?.putImageData(image, 0, 0);
-    return shape;
+    context.drawImage(this.hatching.shapeOf(plane, 255), view.x, view.y, width, height);
   }
 
   /** Cobalt hatching, as on a print form. */
   private drawHatched(context: CanvasRenderingContext2D, view: Viewport, width: number, height: number, plane: BareMask | null): void {
-    if (!plane) return;
-    const shape = this.shapeOf(plane, 0);
-    const layer = new OffscreenCanvas(this.canvas().nativeElement.width, this.canvas().nativeElement.height);
-    const hatch = layer.getContext('2d');
-    if (!hatch) return;
-    hatch.scale(this.density, this.density);
-    hatch.drawImage(shape, view.x, view.y, width, height);
-    hatch.globalCompositeOperation = 'source-in';
-    hatch.strokeStyle = '#1f3fbf';
-    hatch.lineWidth = 1.4;
-    hatch.beginPath();
-    const { width: across, height: down } = this.size();
-    for (let at = -down; at < across; at += 6) {
-      hatch.moveTo(at, down);
-      hatch.lineTo(at + down, 0);
-    }
-    hatch.stroke();
-    context.drawImage(layer, 0, 0, across, down);
+    const table = this.size();
+    const layer = plane && this.hatching.layerOf(plane, { view, width, height, table, density: this.density });
+    if (layer) context.drawImage(layer, 0, 0, table.width, table.height);
   }
 
   private drawRulers(view: Viewport): void {

@@ -11,11 +11,27 @@ interface Laid extends TilePlace {
 
 export const placeName = ({ halvings, x, y }: TilePlace): string => `${halvings}/${x}/${y}`;
 
-const MOST_TILES = 420;
+/** Bytes of pixels that a layer keeps, each tile's and its bitmap's. */
+const MOST_BYTES = 64 * 2 ** 20;
+const bytesOf = ({ pixels }: Laid): number => 2 * pixels.bytes.byteLength;
 
 /** Tiles of one layer (the print, or the unprinted): newer sheets over older, true over draft, fine over coarse. */
 export class TileLayer {
   private tiles = new Map<string, Laid>();
+  private held = 0;
+
+  /** Bytes that it holds. */
+  get bytes(): number {
+    return this.held;
+  }
+
+  private drop(name: string): void {
+    const tile = this.tiles.get(name);
+    if (!tile) return;
+    tile.bitmap.close();
+    this.held -= bytesOf(tile);
+    this.tiles.delete(name);
+  }
 
   /** `rank`: 0 for a draft, 1 for true. */
   async put(place: TilePlace, version: number, rank: number, pixels: Pixels): Promise<void> {
@@ -24,13 +40,13 @@ export class TileLayer {
     const name = `${rank}:${placeName(place)}`;
     const before = this.tiles.get(name);
     if (before && before.version > version) return bitmap.close();
-    before?.bitmap.close();
-    this.tiles.delete(name);
-    this.tiles.set(name, { ...place, version, rank, pixels, bitmap });
-    for (const [oldest, tile] of this.tiles) {
-      if (this.tiles.size <= MOST_TILES) break;
-      tile.bitmap.close();
-      this.tiles.delete(oldest);
+    this.drop(name);
+    const tile: Laid = { ...place, version, rank, pixels, bitmap };
+    this.tiles.set(name, tile);
+    this.held += bytesOf(tile);
+    for (const oldest of this.tiles.keys()) {
+      if (this.held <= MOST_BYTES) break;
+      this.drop(oldest);
     }
   }
 
@@ -41,9 +57,7 @@ export class TileLayer {
   /** Lets go of what an older sheet left. */
   dropBefore(version: number): void {
     for (const [name, tile] of this.tiles) {
-      if (tile.version >= version) continue;
-      tile.bitmap.close();
-      this.tiles.delete(name);
+      if (tile.version < version) this.drop(name);
     }
   }
 

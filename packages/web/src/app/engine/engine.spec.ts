@@ -34,8 +34,8 @@ const tile = (quality: 'draft' | 'true', x = 0): Task & { kind: 'tile' } => ({
   x,
   y: 0,
 });
-const pixels = { width: 1, height: 1, bytes: new Uint8Array(4) };
-const done = (id: number): FromWorker => ({ type: 'done', id, result: pixels, ms: 1 });
+const pixels = { width: 1, height: 1, bytes: new Uint8Array(4), worn: null };
+const done = (id: number): FromWorker => ({ type: 'done', id, result: pixels, ms: 1, stretch: 1 });
 
 test('drafts go before readings and true tiles, one task at a time', async () => {
   const { worker, engine } = started();
@@ -43,7 +43,7 @@ test('drafts go before readings and true tiles, one task at a time', async () =>
   const first = engine.ask({ kind: 'inks', version: 1 });
   void engine.ask(tile('true')).catch(() => undefined);
   void engine.ask({ kind: 'inks', version: 1 }).catch(() => undefined);
-  worker.answer({ type: 'done', id: 1, result: { passes: {}, inks: {} }, ms: 1 });
+  worker.answer({ type: 'done', id: 1, result: { passes: {}, inks: {} }, ms: 1, stretch: 1 });
   await first;
   void engine.ask(tile('draft')).catch(() => undefined);
   expect(worker.tasks.map(({ task }) => task.kind)).toEqual(['inks', 'inks']);

@@ -1,6 +1,8 @@
 import { Injectable, InjectionToken, inject } from '@angular/core';
 import type { Sheet, SourceInfo } from '@uvrant/core';
+import { OpenedSheets, PassNumbers, type Opened } from './opened';
 import type { FromWorker, Others, ResultOf, Results, Task, ToWorker } from './protocol';
+import { URGENCY, urgencyOf } from './urgency';
 import { createRenderWorker } from './worker.factory';
 
 export const RENDER_WORKER = new InjectionToken<(workers: number) => Worker>('render worker', {
@@ -8,62 +10,91 @@ export const RENDER_WORKER = new InjectionToken<(workers: number) => Worker>('re
   factory: () => createRenderWorker,
 });
 
-/** Drafts first, then readings, then small pictures, the true print, and what is read from it. */
-const urgency = (task: Task): number => {
-  if (task.kind === 'tile') return task.quality === 'draft' ? 0 : 3;
-  if (task.kind === 'worn' && task.band !== null) return 4;
-  return task.kind === 'unprinted' ? 0 : task.kind === 'picture' ? 2 : 1;
-};
+/** More workers only share the memory that they work in. */
+const MOST_WORKERS = 4;
 
 interface Entry {
   readonly id: number;
   readonly task: Task;
   readonly resolve: (result: Results[keyof Results]) => void;
   readonly reject: (error: Error) => void;
+  /** Times that a worker failed while it had this in hand. */
+  failures: number;
+  /** Called off only to make room: goes back into the queue. */
+  deferred: boolean;
 }
 
 interface Hand {
-  readonly worker: Worker;
+  worker: Worker;
+  /** What it works on, and what it was given to go on with as soon as that is called off. */
   busy: Entry | null;
-  /** Called off only to make room: goes back into the queue. */
-  deferred: boolean;
+  next: Entry | null;
+  /** Versions and passes that it was sent. */
+  versions: Set<number>;
+  passes: Set<number>;
 }
 
 /** Why a task gave nothing: it was superseded or called off. */
 export class TaskCancelled extends Error {}
 
-/** All render workers of the window: keeps a queue, hands out the most urgent task, lets drafts and readings overtake. */
+/** All render workers of the window: keeps a queue, assigns the most urgent task, lets drafts and readings overtake. */
 @Injectable({ providedIn: 'root' })
 export class Engine {
   private readonly create = inject(RENDER_WORKER);
   private readonly hands: Hand[];
+  private readonly sheets = new OpenedSheets();
+  private readonly numbers = new PassNumbers();
   private queue: Entry[] = [];
   private nextId = 1;
-  private nextVersion = 1;
 
   constructor() {
-    const count = Math.max(1, (navigator.hardwareConcurrency || 2) - 1);
-    this.hands = Array.from({ length: count }, () => this.hire(count));
+    const count = Math.min(MOST_WORKERS, Math.max(1, (navigator.hardwareConcurrency || 2) - 1));
+    this.hands = Array.from({ length: count }, () => {
+      const hand: Hand = { worker: this.create(count), busy: null, next: null, versions: new Set(), passes: new Set() };
+      this.listen(hand, count);
+      return hand;
+    });
   }
 
-  private hire(count: number): Hand {
-    const hand: Hand = { worker: this.create(count), busy: null, deferred: false };
-    hand.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.answered(hand, data);
-    return hand;
+  private listen(hand: Hand, count: number): void {
+    const { worker } = hand;
+    worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.answered(hand, data);
+    const failed = (what: string): void => {
+      if (hand.worker === worker) this.restart(hand, count, what);
+    };
+    worker.onerror = (event) => failed(event.message || 'it stopped');
+    worker.onmessageerror = () => failed('a message could not be read');
+  }
+
+  /** Puts a fresh worker in place of one that failed; what it had in hand is asked again, once. */
+  private restart(hand: Hand, count: number, what: string): void {
+    const entries = [hand.busy, hand.next].filter((entry) => entry !== null);
+    hand.worker.terminate();
+    Object.assign(hand, { worker: this.create(count), busy: null, next: null, versions: new Set(), passes: new Set() });
+    this.listen(hand, count);
+    for (const [i, entry] of entries.entries()) {
+      if (i === 0) entry.failures++;
+      if (entry.failures > 1) entry.reject(new Error(`The renderer failed twice at this (${what}). Undo the latest change, or reload the page.`));
+      else this.queue.push(entry);
+    }
+    this.deal();
   }
 
   /** Gives the workers a sheet; the number is what tasks on it are asked for by. */
   open(sheet: Sheet, infos: readonly SourceInfo[], others: Others = {}): number {
-    const version = this.nextVersion++;
-    for (const { worker } of this.hands) this.post(worker, { type: 'sheet', version, sheet, others, infos });
-    return version;
+    return this.sheets.open(sheet, infos, others).version;
+  }
+
+  /** Keeps a version that may still be named after many edits. */
+  hold(purpose: string, version: number): void {
+    this.sheets.hold(purpose, version);
   }
 
   /** @throws TaskCancelled where the signal calls it off. */
   ask<T extends Task>(task: T, signal?: AbortSignal): Promise<ResultOf<T>> {
     return new Promise((resolve, reject) => {
       if (signal?.aborted) return reject(new TaskCancelled());
-      const entry: Entry = { id: this.nextId++, task, resolve: resolve as Entry['resolve'], reject };
+      const entry: Entry = { id: this.nextId++, task, resolve: resolve as Entry['resolve'], reject, failures: 0, deferred: false };
       signal?.addEventListener('abort', () => this.cancel(entry), { once: true });
       this.queue.push(entry);
       this.deal();
@@ -72,47 +103,83 @@ export class Engine {
 
   private cancel(entry: Entry): void {
     this.queue = this.queue.filter((each) => each !== entry);
-    const hand = this.hands.find((each) => each.busy === entry);
+    const hand = this.hands.find((each) => each.busy === entry || each.next === entry);
     if (hand) {
-      hand.deferred = false;
-      this.post(hand.worker, { type: 'cancel', id: entry.id });
+      entry.deferred = false;
+      this.post(hand, { type: 'cancel', id: entry.id });
     }
     entry.reject(new TaskCancelled());
   }
 
+  /** Where a tile is best rendered: by the worker that did it before, whose rasters are at hand. */
+  private isHome(hand: Hand, { task }: Entry): boolean {
+    if (task.kind !== 'tile' || this.hands.length === 1) return false;
+    return this.hands[(task.x + 3 * task.y) % this.hands.length] === hand;
+  }
+
   private deal(): void {
-    this.queue.sort((a, b) => urgency(a.task) - urgency(b.task) || a.id - b.id);
+    this.queue.sort((a, b) => urgencyOf(a.task) - urgencyOf(b.task) || a.id - b.id);
     for (const hand of this.hands) {
       if (hand.busy) continue;
-      const entry = this.queue.shift();
-      if (!entry) return;
+      const [first] = this.queue;
+      if (!first) return;
+      const urgency = urgencyOf(first.task);
+      const entry = this.queue.find((each) => urgencyOf(each.task) === urgency && this.isHome(hand, each)) ?? first;
+      this.queue.splice(this.queue.indexOf(entry), 1);
       hand.busy = entry;
-      hand.deferred = false;
-      this.post(hand.worker, { type: 'task', id: entry.id, task: entry.task });
+      this.give(hand, entry);
     }
+    this.overtake();
+  }
+
+  /** A draft overtakes everything else, a reading only the true print: given to a worker at once, to go on with. */
+  private overtake(): void {
     const [next] = this.queue;
-    if (!next || urgency(next.task) > 1 || this.hands.some((hand) => hand.deferred)) return;
-    // A draft overtakes everything else, a reading only the true print.
-    const from = urgency(next.task) === 0 ? 1 : 3;
-    const slow = this.hands.find((hand) => hand.busy && urgency(hand.busy.task) >= from);
+    if (!next || urgencyOf(next.task) > URGENCY.reading) return;
+    const from = urgencyOf(next.task) === URGENCY.draft ? URGENCY.reading : URGENCY.true;
+    const slow = this.hands.find((hand) => hand.busy && !hand.next && urgencyOf(hand.busy.task) >= from);
     if (!slow?.busy) return;
-    slow.deferred = true;
-    this.post(slow.worker, { type: 'cancel', id: slow.busy.id });
+    slow.busy.deferred = true;
+    this.post(slow, { type: 'cancel', id: slow.busy.id });
+    this.queue.shift();
+    slow.next = next;
+    this.give(slow, next);
   }
 
   private answered(hand: Hand, answer: FromWorker): void {
-    const entry = hand.busy;
-    if (!entry || entry.id !== answer.id) return;
-    hand.busy = null;
+    const entry = hand.busy?.id === answer.id ? hand.busy : hand.next?.id === answer.id ? hand.next : null;
+    if (!entry) return;
+    if (answer.type === 'unknown') {
+      hand.versions.clear();
+      hand.passes.clear();
+      return this.give(hand, entry);
+    }
+    if (entry === hand.busy) {
+      hand.busy = hand.next;
+      hand.next = null;
+    } else hand.next = null;
     if (answer.type === 'done') entry.resolve(answer.result);
     else if (answer.type === 'failed') entry.reject(new Error(answer.message));
-    else if (hand.deferred) this.queue.push(entry);
+    else if (entry.deferred) this.queue.push(entry);
     else entry.reject(new TaskCancelled());
-    hand.deferred = false;
+    entry.deferred = false;
     this.deal();
   }
 
-  private post(worker: Worker, message: ToWorker): void {
-    worker.postMessage(message);
+  /** Posts a task, and before it its sheet where the worker does not have it. */
+  private give(hand: Hand, entry: Entry): void {
+    const opened = this.sheets.get(entry.task.version);
+    if (!opened) return this.answered(hand, { type: 'cancelled', id: entry.id });
+    if (!hand.versions.has(opened.version)) this.send(hand, opened);
+    this.post(hand, { type: 'task', id: entry.id, task: entry.task });
+  }
+
+  private send(hand: Hand, { version, sheet, infos, others }: Opened): void {
+    hand.versions.add(version);
+    this.post(hand, { type: 'sheet', version, sheet: this.numbers.sent(sheet, hand.passes), others, infos });
+  }
+
+  private post(hand: Hand, message: ToWorker): void {
+    hand.worker.postMessage(message);
   }
 }

@@ -1,4 +1,4 @@
-import type { Sheet, SourceInfo, Spot, ToneReading, ToneStatistics, WearSums, Why, WornLetter } from '@uvrant/core';
+import type { Pass, Sheet, SourceInfo, Spot, ToneReading, ToneStatistics, WearSums, Why, WornLetter } from '@uvrant/core';
 
 /** A square of the view at 1/2^halvings of the sheet's pixels, in tiles of `side` view pixels. */
 export interface TilePlace {
@@ -44,6 +44,11 @@ export interface Pixels {
   readonly bytes: Uint8Array<ArrayBuffer>;
 }
 
+/** A tile of the table; a true one says what wear takes there, where there is wear. */
+export interface TrueTile extends Pixels {
+  readonly worn: WearSums | null;
+}
+
 export interface StepReading {
   /** Shares of the covered sheet in 64 steps from black to white. */
   readonly histogram: readonly number[];
@@ -83,7 +88,7 @@ export interface MeanTones {
 }
 
 export interface Results {
-  readonly tile: Pixels;
+  readonly tile: TrueTile;
   readonly unprinted: Pixels;
   readonly picture: Pixels;
   readonly reading: StepReading;
@@ -103,11 +108,18 @@ export type ResultOf<T extends Task> = Results[T['kind']];
 /** The job's other sheets that a sheet prints, by their ids. */
 export type Others = Readonly<Record<string, Sheet>>;
 
+/** A sheet as it is sent: its passes by numbers, and those of them that the worker was not sent before. */
+export interface SentSheet {
+  readonly head: Omit<Sheet, 'passes'>;
+  readonly passes: readonly number[];
+  readonly fresh: readonly (readonly [number, Pass])[];
+}
+
 export type ToWorker =
   | {
       readonly type: 'sheet';
       readonly version: number;
-      readonly sheet: Sheet;
+      readonly sheet: SentSheet;
       readonly others: Others;
       readonly infos: readonly SourceInfo[];
     }
@@ -115,6 +127,15 @@ export type ToWorker =
   | { readonly type: 'cancel'; readonly id: number };
 
 export type FromWorker =
-  | { readonly type: 'done'; readonly id: number; readonly result: Results[keyof Results]; readonly ms: number }
+  | {
+      readonly type: 'done';
+      readonly id: number;
+      readonly result: Results[keyof Results];
+      readonly ms: number;
+      /** Longest stretch that nothing else was let in, ms. */
+      readonly stretch: number;
+    }
   | { readonly type: 'cancelled'; readonly id: number }
-  | { readonly type: 'failed'; readonly id: number; readonly message: string };
+  | { readonly type: 'failed'; readonly id: number; readonly message: string }
+  /** The worker does not know the task's version: it is to be opened again. */
+  | { readonly type: 'unknown'; readonly id: number };

@@ -5,30 +5,37 @@ import {
   Cancelled,
   drive,
   levelSide,
+  Pool,
   SOURCE_TILE,
   tileKey,
-  type Raster,
+  type Pass,
   type SourceInfo,
   type SourceTile,
   type TileName,
   type ToneStatistics,
   type Work,
 } from '@uvrant/core';
-import type { FromWorker, Task, ToWorker } from './protocol';
-import { OpenSheet, plannedTask } from './tasks';
+import type { FromWorker, SentSheet, Task, ToWorker } from './protocol';
+import { OpenSheet } from './tasks/open-sheet';
+import { plannedTask, poolOf } from './tasks/tasks';
 import { typeOf } from './type-setting';
 
 const MEBIBYTE = 2 ** 20;
-/** All of a tab's workers together hold at most 384 MiB; the page says how many they are by the worker's name. */
+/** A tab's workers share these between them; the page says how many they are by the worker's name. */
 const workers = Math.max(1, Number(self.name) || 1);
-const rasters = new ByteCache<Raster>((256 * MEBIBYTE) / workers);
-const tiles = new ByteCache<SourceTile>((112 * MEBIBYTE) / workers);
-const statistics = new ByteCache<ToneStatistics>((8 * MEBIBYTE) / workers);
+/** Drafts, readings and source tiles cannot drive each other out. */
+const pools = { draft: new Pool((136 * MEBIBYTE) / workers), reading: new Pool((40 * MEBIBYTE) / workers) };
+const tiles = new ByteCache<SourceTile>((96 * MEBIBYTE) / workers);
+const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();
 
-/** Sheets asked for lately; older versions are superseded. */
-const KEPT_SHEETS = 256;
+/** Sheets asked for lately; the page opens an older one again. */
+const KEPT_SHEETS = 24;
 const sheets = new Map<number, OpenSheet>();
+/** Passes by the numbers that the page gave them. */
+const passes = new Map<number, Pass>();
+/** Tasks here that are not done, and which of them were called off. */
+const waiting = new Set<number>();
 const cancelled = new Set<number>();
 
 const tell = (message: FromWorker, hand: Transferable[] = []): void => self.postMessage(message, hand);
@@ -52,63 +59,117 @@ const fetchTile = async (name: TileName, info: SourceInfo): Promise<SourceTile> 
 };
 
 /** Everything a plan wants, fetched or at hand; held for the rendering whatever the cache lets go. */
-const fetched = async (names: readonly TileName[], infos: readonly SourceInfo[]): Promise<Map<string, SourceTile>> => {
+const fetched = async (names: readonly TileName[], open: OpenSheet): Promise<Map<string, SourceTile>> => {
   const held = new Map<string, SourceTile>();
-  await Promise.all(
-    names.map(async (name) => {
-      const key = tileKey(name);
-      const info = infos.find((each) => each.sha256 === name.sha256);
-      if (!info) throw new Error('A picture of the sheet is not here.');
-      const tile = tiles.get(key) ?? (await fetchTile(name, info));
-      tiles.put(key, tile, tile.data.byteLength);
-      held.set(key, tile);
-    }),
-  );
+  const missing: Promise<void>[] = [];
+  for (const name of names) {
+    const key = tileKey(name);
+    const known = tiles.get(key);
+    if (known) {
+      held.set(key, known);
+      continue;
+    }
+    const info = open.infoOf(name.sha256);
+    if (!info) throw new Error('A picture of the sheet is not here.');
+    missing.push(
+      fetchTile(name, info).then((tile) => {
+        tiles.put(key, tile, tile.data.byteLength);
+        held.set(key, tile);
+      }),
+    );
+  }
+  if (missing.length > 0) await Promise.all(missing);
   return held;
+};
+
+/** Thrown where a rendering reads a tile that its plan left out, because a raster it counted on is gone. */
+class NotPlanned extends Error {}
+
+const performed = async (open: OpenSheet, id: number, task: Task, usePool: boolean) => {
+  const planned = plannedTask(open, task);
+  const name = poolOf(task);
+  const rasters = usePool && name ? pools[name] : null;
+  const held = await fetched(planned.wants({ statistics, rasters }), open);
+  const type = open.fonts.length > 0 ? await typeOf(open.fonts) : null;
+  const work: Work = {
+    kernels,
+    rasters,
+    statistics,
+    type,
+    tile: (each) => {
+      const tile = held.get(tileKey(each));
+      if (!tile) throw new NotPlanned(`tile ${tileKey(each)} was not planned`);
+      return tile;
+    },
+  };
+  let [stretch, since] = [0, performance.now()];
+  const result = await drive(planned.run(work), {
+    now: () => performance.now(),
+    giveWay: async () => {
+      stretch = Math.max(stretch, performance.now() - since);
+      await giveWay();
+      since = performance.now();
+    },
+    stopped: () => cancelled.has(id),
+  });
+  return { result, stretch: Math.max(stretch, performance.now() - since), buffers: planned.hand(result) };
 };
 
 const perform = async (id: number, task: Task): Promise<void> => {
   const started = performance.now();
   try {
+    if (cancelled.has(id)) throw new Cancelled();
     const open = sheets.get(task.version);
-    if (!open || cancelled.has(id)) throw new Cancelled();
-    const planned = plannedTask(open, task);
-    const [held, type] = await Promise.all([fetched(planned.wants({ statistics }), open.infos), typeOf(open.fonts)]);
-    const work: Work = {
-      kernels,
-      rasters,
-      statistics,
-      type,
-      tile: (name) => {
-        const tile = held.get(tileKey(name));
-        if (!tile) throw new Error(`tile ${tileKey(name)} was not planned`);
-        return tile;
-      },
-    };
-    const result = await drive(planned.run(work), {
-      now: () => performance.now(),
-      giveWay,
-      stopped: () => cancelled.has(id),
+    if (!open) return tell({ type: 'unknown', id });
+    sheets.delete(task.version);
+    sheets.set(task.version, open);
+    const done = await performed(open, id, task, true).catch((error: unknown) => {
+      if (error instanceof NotPlanned) return performed(open, id, task, false);
+      throw error;
     });
-    tell({ type: 'done', id, result, ms: performance.now() - started }, planned.hand(result));
+    tell({ type: 'done', id, result: done.result, ms: performance.now() - started, stretch: done.stretch }, done.buffers);
   } catch (error) {
     if (error instanceof Cancelled) tell({ type: 'cancelled', id });
     else tell({ type: 'failed', id, message: error instanceof Error ? error.message : String(error) });
   } finally {
+    waiting.delete(id);
     cancelled.delete(id);
   }
 };
 
+/** Forgets passes of sheets that are gone, once there are many; the page sends one again that it names. */
+const MOST_PASSES = 400;
+const forgetPasses = (): void => {
+  if (passes.size <= MOST_PASSES) return;
+  const used = new Set([...sheets.values()].flatMap(({ sheet }) => sheet.passes));
+  for (const [number, pass] of passes) if (!used.has(pass)) passes.delete(number);
+};
+
+/** The sheet with its passes in place; null where one of them was never sent. */
+const putTogether = ({ head, passes: numbers, fresh }: SentSheet) => {
+  for (const [number, pass] of fresh) passes.set(number, pass);
+  const found = numbers.map((number) => passes.get(number));
+  return found.every((pass) => pass !== undefined) ? { ...head, passes: found } : null;
+};
+
+/** Tasks are done one after the other: a rendering has the kernels' memory to itself. */
+let last: Promise<void> = Promise.resolve();
+
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   switch (data.type) {
-    case 'sheet':
-      sheets.set(data.version, new OpenSheet(data.sheet, data.infos, data.others));
+    case 'sheet': {
+      const sheet = putTogether(data.sheet);
+      if (sheet) sheets.set(data.version, new OpenSheet(sheet, data.infos, data.others));
       for (const version of sheets.keys()) if (sheets.size > KEPT_SHEETS) sheets.delete(version);
+      forgetPasses();
       break;
-    case 'task':
-      void perform(data.id, data.task);
+    }
+    case 'task': {
+      waiting.add(data.id);
+      last = last.then(() => perform(data.id, data.task));
       break;
+    }
     case 'cancel':
-      cancelled.add(data.id);
+      if (waiting.has(data.id)) cancelled.add(data.id);
   }
 };

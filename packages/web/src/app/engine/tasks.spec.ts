@@ -5,10 +5,10 @@ import {
   freshSource,
   levelsOf,
   placed,
+  Pool,
   withPass,
   type Face,
   type Pass,
-  type Raster,
   type ShapedGlyph,
   type Sheet,
   type SourceInfo,
@@ -18,7 +18,8 @@ import {
 } from '@uvrant/core';
 import { ASSET, posterOf } from '../../testing/sheets';
 import type { ResultOf, Task } from './protocol';
-import { OpenSheet, plannedTask } from './tasks';
+import { OpenSheet } from './tasks/open-sheet';
+import { plannedTask } from './tasks/tasks';
 
 const [WIDTH, HEIGHT] = [120, 160];
 const info: SourceInfo = { sha256: ASSET.sha256, width: WIDTH, height: HEIGHT, channels: 1, depth: 8, levels: levelsOf(WIDTH, HEIGHT) };
@@ -34,7 +35,7 @@ const sheet = withPass({ ...posterOf({ ppi: 150, size, ground: null }) }, 'pictu
 const work: Work = {
   kernels: createKernels(),
   tile: () => tile,
-  rasters: new ByteCache<Raster>(1e7),
+  rasters: new Pool(1e7),
   statistics: new ByteCache<ToneStatistics>(1e6),
   type: null,
 };

@@ -1,0 +1,50 @@
+import type { Kernels } from '../kernels';
+import { HALF, ONE, times } from '../raster';
+
+type PlaneKernels = 'multiply' | 'rest' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'sum' | 'dot';
+
+/** Planes of weights and coverage. */
+export const planes: Pick<Kernels, PlaneKernels> = {
+  multiply(first, second, out) {
+    for (let i = 0; i < out.length; i++) out[i] = times(first[i] as number, second[i] as number);
+  },
+  rest(plane, strength, out) {
+    for (let i = 0; i < out.length; i++) out[i] = ONE - times(plane[i] as number, strength);
+  },
+  light(tone, coverage, out) {
+    for (let i = 0; i < out.length; i++) out[i] = ONE - times(ONE - (tone[i] as number), coverage[i] as number);
+  },
+  cut(plane, out) {
+    for (let i = 0; i < out.length; i++) out[i] = (plane[i] as number) >= HALF ? ONE : 0;
+  },
+  cutColours(rgba, out) {
+    for (let i = 0; i < rgba.length; i += 4) {
+      const alpha = rgba[i + 3] as number;
+      for (let c = 0; c < 3; c++) {
+        const full = Math.min(ONE, Math.floor(((rgba[i + c] as number) * ONE + (alpha >> 1)) / alpha));
+        out[i + c] = alpha < HALF ? 0 : alpha === ONE ? (rgba[i + c] as number) : full;
+      }
+      out[i + 3] = alpha < HALF ? 0 : ONE;
+    }
+  },
+  alphaOf(rgba, out) {
+    for (let i = 0; i < out.length; i++) out[i] = rgba[4 * i + 3] as number;
+  },
+  paintTones(tone, coverage, out) {
+    for (let i = 0; i < tone.length; i++) {
+      const alpha = coverage ? (coverage[i] as number) : ONE;
+      out.fill(times(tone[i] as number, alpha), 4 * i, 4 * i + 3);
+      out[4 * i + 3] = alpha;
+    }
+  },
+  sum(plane) {
+    let total = 0;
+    for (const v of plane) total += v;
+    return total;
+  },
+  dot(first, second) {
+    let total = 0;
+    for (let i = 0; i < first.length; i++) total += (first[i] as number) * (second[i] as number);
+    return total;
+  },
+};

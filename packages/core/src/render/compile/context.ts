@@ -1,0 +1,95 @@
+import { rgbOfHex } from '../../raster/colour';
+import { ONE, type Rgb } from '../../raster/raster';
+import type { SourceInfo } from '../../raster/source-tiles';
+import type { Edges, Pass, PictureRef, Sheet } from '../../sheet/model';
+import { passesOf } from '../../sheet/walk';
+import { pxPerMm } from '../../units/length';
+import type { CurveCalls } from '../curve-node';
+import { keyOf } from '../key';
+import type { Node } from '../node';
+import type { Scale } from '../scale';
+import { CompileError, noRecords, type Chain, type Graph, type InfoOf, type Records, type SheetOf } from './graph';
+
+/** What a sheet is compiled in: its scale, what it may read, and what is known of its passes so far. */
+export interface Context {
+  readonly sheet: Sheet;
+  readonly scale: Scale;
+  readonly infoOf: InfoOf;
+  readonly sheetOf: SheetOf;
+  readonly chain: Chain;
+  /** The same sheet at analysis scale; null where this is it. */
+  readonly analysis: (() => Graph) | null;
+  /** What of all but the pass itself decides how it compiles. */
+  readonly name: string;
+  readonly colourOf: (ref: unknown) => Rgb;
+  readonly order: readonly string[];
+  readonly unknown: string[];
+  readonly records: Records;
+  /** The curves that stand in for screens in a draft, and what was done to their ink since. */
+  readonly curves: Map<Node, CurveCalls>;
+}
+
+export const contextOf = (
+  sheet: Sheet,
+  scale: Scale,
+  infoOf: InfoOf,
+  sheetOf: SheetOf,
+  chain: Chain,
+  analysis: (() => Graph) | null,
+): Context => {
+  const inks: ReadonlyMap<string, Rgb> = new Map(sheet.inks.map((ink) => [ink.id, rgbOfHex(ink.colour)]));
+  const colourOf = (ref: unknown): Rgb => {
+    const { ink, srgb } = (ref ?? {}) as { ink?: string; srgb?: string };
+    if (srgb) return rgbOfHex(srgb);
+    const found = ink === undefined ? inks.values().next().value : inks.get(ink);
+    if (!found && ink !== undefined) {
+      throw new CompileError(`Ink “${ink}” is not among the sheet's inks: ${[...inks.keys()].join(', ')}.`);
+    }
+    return found ?? [0, 0, 0];
+  };
+  return {
+    sheet,
+    scale,
+    infoOf,
+    sheetOf,
+    chain,
+    analysis,
+    name: keyOf('context', { scale, size: sheet.size, ppi: sheet.ppi, edges: sheet.edges, inks: sheet.inks, coarse: analysis === null }, []),
+    colourOf,
+    order: [...passesOf(sheet.passes)].map((pass) => pass.id),
+    unknown: [],
+    records: noRecords(),
+    curves: new Map(),
+  };
+};
+
+/** True for the print itself, at whatever resolution. */
+export const isTrue = ({ scale }: Context): boolean => scale.curves === 'never';
+
+export const edgesOf = ({ sheet }: Context, pass: Pass): Edges => pass.edges ?? sheet.edges;
+
+/** True where every pixel of a pass is to be all or nothing. */
+export const isHard = (context: Context, pass: Pass): boolean => isTrue(context) && edgesOf(context, pass) === 'hard';
+
+/** Pixels a millimetre of the print itself. */
+export const printPxPerMm = ({ sheet, scale }: Context): number => Math.max(scale.pxPerMm, pxPerMm(sheet.ppi));
+
+/** A share (0 … 1) as a working value. */
+export const shareOf = (value: number): number => Math.floor(Math.max(0, Math.min(1, value)) * ONE + 0.5);
+
+/** @throws CompileError for a picture that is not here. */
+export const infoFor = ({ infoOf }: Context, picture: PictureRef, pass: Pass): SourceInfo => {
+  const info = infoOf(picture.sha256);
+  if (info) return info;
+  throw new CompileError(
+    `The picture of “${pass.name}” (${picture.path ?? picture.sha256.slice(0, 12)}) is not here: add it again, or remove the pass.`,
+  );
+};
+
+/** An earlier pass's raster. @throws CompileError for a pass that prints later, or holds the reader, with the chain named. */
+export const referenceTo = ({ records, order }: Context, id: string, holder: Pass, how: string): Node => {
+  const node = records.passes.get(id);
+  if (node) return node;
+  const why = order.includes(id) ? 'which is not printed before it' : 'which is not on this sheet';
+  throw new CompileError(`“${holder.name}” (${holder.id}) ${how} “${id}”, ${why}: name a pass that prints earlier.`);
+};

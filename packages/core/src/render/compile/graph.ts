@@ -1,0 +1,81 @@
+import type { Region } from '../../raster/raster';
+import type { SourceInfo } from '../../raster/source-tiles';
+import type { Sheet } from '../../sheet/model';
+import type { IndexNode } from '../index-nodes';
+import type { Node } from '../node';
+import type { Plane } from '../plane-nodes';
+import type { Scale } from '../scale';
+
+/** Thrown for a sheet that cannot be rendered at all, saying what would do. */
+export class CompileError extends Error {}
+
+/** The finished print or a stage of it: colours, or in a hard sheet of few colours the numbers of a palette's entries. */
+export type PrintNode = Node<'colour'> | IndexNode;
+
+/** A wear at work: the share it takes at each place, and what is there before it does. */
+export interface Wearing {
+  readonly taken: Plane;
+  readonly from: Node;
+}
+
+/** What is known of the passes of a sheet, for those that print later and for readings. */
+export interface Records {
+  /** Each pass's own raster, after steps and masks, before its wear and lay: what others read of it. */
+  readonly passes: Map<string, Node>;
+  /** Each pass's own raster as it is laid: its wear taken out; of an overall pass, everything as it leaves it. */
+  readonly printed: Map<string, Node>;
+  /** Each wear that is on, by `pass/wear`: what it takes, and the raster that it takes it from. */
+  readonly wears: Map<string, Wearing>;
+  /** What each pick mask finds before it asks what hangs together, by `holder/mask`. */
+  readonly picks: Map<string, Plane>;
+  /** Each mask that is on, before it joins others, by `holder/mask` (a pass, step, zone or wear). */
+  readonly masks: Map<string, Plane>;
+  /** Each pass's source as placed, before any step. */
+  readonly sources: Map<string, Node>;
+  /** What goes into each step, brought to the kind that it takes; by `pass/step`. */
+  readonly inputs: Map<string, Node>;
+  /** What comes out of each step that is on; by `pass/step`. */
+  readonly outputs: Map<string, Node>;
+}
+
+export const noRecords = (): Records => ({
+  passes: new Map(),
+  printed: new Map(),
+  wears: new Map(),
+  picks: new Map(),
+  masks: new Map(),
+  sources: new Map(),
+  inputs: new Map(),
+  outputs: new Map(),
+});
+
+/** Adds what is known in one to another. */
+export const addRecords = (to: Records, more: Records): void => {
+  for (const name of Object.keys(to) as (keyof Records)[]) {
+    const target = to[name] as Map<string, unknown>;
+    for (const [key, value] of more[name]) target.set(key, value);
+  }
+};
+
+type Reading = { readonly [K in keyof Records]: Records[K] extends Map<string, infer V> ? ReadonlyMap<string, V> : never };
+
+/** A sheet ready to be rendered at one scale. */
+export interface Graph extends Reading {
+  readonly scale: Scale;
+  readonly region: Region;
+  /** The finished print, without stock. */
+  readonly root: PrintNode;
+  /** What the sheet holds that this version does not know; while there is any, it cannot print true. */
+  readonly unknown: readonly string[];
+}
+
+export const wearName = (passId: string, wearId: string): string => `${passId}/${wearId}`;
+export const maskName = (holderId: string, maskId: string): string => `${holderId}/${maskId}`;
+export const stepName = (passId: string, stepId: string): string => `${passId}/${stepId}`;
+
+export type InfoOf = (sha256: string) => SourceInfo | undefined;
+/** The other sheets of the job, by their ids. */
+export type SheetOf = (id: string) => Sheet | undefined;
+
+/** The sheets that are being printed into each other, outermost first. */
+export type Chain = readonly { readonly id: string | null; readonly name: string }[];

@@ -1,0 +1,127 @@
+import { stepOfKind } from '../../catalogue/steps';
+import { ONE, type Rgb } from '../../raster/raster';
+import type { Pass, Step } from '../../sheet/model';
+import { holderName } from '../../sheet/hung';
+import type { AnyStep, StepAt } from '../../steps/declare';
+import { convertNode } from '../convert-node';
+import { curveNode, type CurveCalls } from '../curve-node';
+import { mixNode } from '../mix-node';
+import type { Node } from '../node';
+import { productNode, type Plane } from '../plane-nodes';
+import { pointNode } from '../point-node';
+import { wholeRegion } from '../scale';
+import { isPicture } from '../sources/picture';
+import type { StatisticsNode } from '../statistics-node';
+import { stepNode, type StepCall } from '../step-node';
+import { edgesOf, isTrue, shareOf, type Context } from './context';
+import { stepName } from './graph';
+import { masksOf } from './masks';
+
+type Params = Readonly<Record<string, unknown>>;
+
+/** A pass's steps on its source, in order. */
+export const steps = (context: Context, pass: Pass, source: Node): Node =>
+  pass.steps.reduce((input, step) => stepOn(context, pass, step, input), source);
+
+const stepOn = (context: Context, pass: Pass, step: Step, raw: Node): Node => {
+  const declaration = stepOfKind(step.kind);
+  if (!declaration || step.version > declaration.version) {
+    context.unknown.push(`step “${step.kind}” version ${step.version} of “${pass.name}”`);
+    return raw;
+  }
+  const { records } = context;
+  const input =
+    declaration.takes === 'any'
+      ? raw.kind === 'index'
+        ? convertNode(raw, 'colour')
+        : raw
+      : convertNode(raw, declaration.takes as 'colour', inkFor(context, declaration, raw));
+  const name = stepName(pass.id, step.id);
+  records.inputs.set(name, input);
+  if (!step.on) return raw;
+  const params = step.version < declaration.version && declaration.upgrade ? declaration.upgrade(step.params, step.version) : step.params;
+  const weights = productNode(masksOf(context, step.masks, pass, holderName(pass.id, { step: step.id })));
+  const output = treated(context, pass, step, declaration, params, raw, input, weights);
+  records.outputs.set(name, output);
+  return output;
+};
+
+/** What is not ink yet becomes the sheet's first ink for a step that works on ink. */
+const inkFor = (context: Context, declaration: AnyStep, raw: Node): { colour: Rgb; carriesLights: boolean } | undefined =>
+  declaration.takes === 'ink' && raw.kind !== 'ink' ? { colour: context.colourOf(null), carriesLights: false } : undefined;
+
+const treated = (
+  context: Context,
+  pass: Pass,
+  step: Step,
+  declaration: AnyStep,
+  given: Params,
+  raw: Node,
+  input: Node,
+  weights: Plane | null,
+): Node => {
+  const scaled = (params: Params): Params =>
+    declaration.scaled && step.amount < 1 ? (declaration.scaled(params, step.amount) as Params) : params;
+  const params = scaled(given);
+  const amount = declaration.amount === 'mix' ? shareOf(step.amount) : ONE;
+  if (!weights && step.zones.length === 0 && 'table' in declaration.apply) {
+    return pointNode(input as Node<'tone'>, { ...callOf(context, pass, step, declaration, params), amount });
+  }
+  let whole = applied(context, pass, step, declaration, params, input);
+  for (const zone of step.zones) {
+    const there = productNode(masksOf(context, zone.masks, pass, holderName(pass.id, { step: step.id, zone: zone.id })));
+    if (!there) continue;
+    const other = applied(context, pass, step, declaration, scaled({ ...given, ...zone.params }), input);
+    whole = mixNode(whole, other, ONE, there);
+  }
+  if (amount === ONE && !weights) return whole;
+  const call = callOf(context, pass, step, declaration, params);
+  const ink = declaration.ink?.(params, call.at) ?? inkFor(context, declaration, raw);
+  const bare = declaration.gives === 'same' ? input : convertNode(raw, declaration.gives as 'colour', ink);
+  return amount === 0 ? bare : mixNode(bare, whole, amount, weights);
+};
+
+const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params): StepCall => {
+  const at: StepAt = {
+    pxPerMm: context.scale.pxPerMm,
+    edges: edgesOf(context, pass),
+    draft: !isTrue(context),
+    colourOf: context.colourOf,
+    statistics: null,
+    original: null,
+  };
+  const statistics = declaration.wantsStatistics?.(params) ? statisticsFor(context, stepName(pass.id, step.id)) : null;
+  const source = context.records.sources.get(pass.id);
+  const original = declaration.readsOriginal && source ? convertNode(source, 'colour') : null;
+  return { declaration, params, at, statistics, original };
+};
+
+const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {
+  const call = callOf(context, pass, step, declaration, params);
+  if ('table' in declaration.apply) return pointNode(input as Node<'tone'>, { ...call, amount: ONE });
+  const way = declaration.greyWay?.(params);
+  const atSource = way && isPicture(input) ? input.greyBy({ name: [declaration.kind, declaration.version, params], run: way }) : null;
+  if (atSource) return atSource;
+  const { draft } = declaration;
+  const { curves } = context.scale;
+  if (draft.behaviour === 'curve' && (curves === 'always' || (curves !== 'never' && draft.tooFine(params, call.at)))) {
+    const ink = declaration.ink?.(params, call.at) ?? { colour: [0, 0, 0] as const, carriesLights: false };
+    return curve(context, { input: input as Node<'tone'>, screen: call, ink, since: [] });
+  }
+  const standing = draft.behaviour === 'fold' ? context.curves.get(input) : undefined;
+  return standing ? curve(context, { ...standing, since: [...standing.since, call] }) : stepNode(input, call);
+};
+
+const curve = (context: Context, calls: CurveCalls): Node<'ink'> => {
+  const node = curveNode(calls);
+  context.curves.set(node, calls);
+  return node;
+};
+
+/** The tones that go into a step, from the graph at analysis scale; that graph reads its own. */
+const statisticsFor = (context: Context, name: string): StatisticsNode => {
+  const { inputs, scale } = context.analysis?.() ?? { inputs: context.records.inputs, scale: context.scale };
+  const node = inputs.get(name);
+  if (!node) throw new Error(`no analysis of ${name}`);
+  return { node: convertNode(node, 'tone'), region: wholeRegion(scale) };
+};

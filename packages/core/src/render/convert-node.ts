@@ -1,0 +1,35 @@
+import { convert, type InkChoice } from '../raster/convert';
+import { sizeOf, type RasterOf, type Region } from '../raster/raster';
+import { blankPlane } from '../raster/uniform';
+import { keyOf } from './key';
+import { rendered, wantOnce, type Bounds, type Node } from './node';
+
+type Kind = 'colour' | 'tone' | 'ink';
+
+/** What a kind gives where there is nothing. */
+export const bareOf = <K extends Kind>(kind: K, colour: InkChoice['colour'] = [0, 0, 0]): Bounds<K>['bare'] => {
+  const make = (region: Region): RasterOf<Kind> => {
+    const none = blankPlane(sizeOf(region));
+    if (kind === 'colour') return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
+    return kind === 'tone' ? { kind: 'tone', region, tone: none, coverage: none } : { kind: 'ink', region, coverage: none, colour };
+  };
+  return make as Bounds<K>['bare'];
+};
+
+/** A node's raster in another kind; the node itself where it is of that kind already. */
+export const convertNode = <K extends Kind>(input: Node, kind: K, choice?: InkChoice): Node<K> => {
+  if (input.kind === kind) return input as unknown as Node<K>;
+  if (kind === 'tone' && input.asTone) return input.asTone() as unknown as Node<K>;
+  const from = kind === 'ink' && input.asTone ? input.asTone() : input;
+  return {
+    key: keyOf('convert', { kind, choice }, [from]),
+    kind,
+    keeping: 'never',
+    ...(kind === 'ink' ? { colour: choice?.colour ?? [0, 0, 0] } : {}),
+    ...(from.bounds ? { bounds: { box: from.bounds.box, bare: bareOf(kind, choice?.colour) } } : {}),
+    want: (region, wants, work) => wantOnce(from, region, wants, work),
+    *render(region, work) {
+      return convert(yield* rendered(from, region, work), kind, work.kernels, choice) as RasterOf<K>;
+    },
+  };
+};

@@ -1,0 +1,78 @@
+import { uniformPlane, uniformValue } from '../raster/uniform';
+import type { StepAt } from '../steps/declare';
+import { joined, weakened } from '../steps/tone/table';
+import { bareOf } from './convert-node';
+import { keyOf } from './key';
+import { rendered, wantOnce, type Node } from './node';
+import { wantStatistics } from './statistics-node';
+import { callKey, knownAt, type StepCall } from './step-node';
+
+/** A run of steps that move each tone by itself, as one table; amounts are in 0 … ONE. */
+export interface PointLink extends StepCall {
+  readonly amount: number;
+}
+
+interface PointRun extends Node<'tone'> {
+  readonly links: readonly PointLink[];
+  readonly before: Node<'tone'>;
+}
+
+const isPointRun = (node: Node): node is PointRun => 'links' in node;
+
+const tableOf = (link: PointLink, at: StepAt): Int16Array => {
+  const { table } = link.declaration.apply as { table: (params: unknown, at: StepAt) => Int16Array };
+  return weakened(table(link.params, at), link.amount);
+};
+
+/** Tables built lately, by the key of their run. */
+const tables = new Map<string, Int16Array>();
+const MOST_TABLES = 48;
+
+const kept = (key: string, table: Int16Array): Int16Array => {
+  tables.set(key, table);
+  for (const oldest of tables.keys()) if (tables.size > MOST_TABLES) tables.delete(oldest);
+  return table;
+};
+
+/** A point step after a tone; one that follows another joins its table. */
+export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> => {
+  const before = isPointRun(input) ? input.before : input;
+  const links = isPointRun(input) ? [...input.links, link] : [link];
+  const key = keyOf(
+    'points',
+    links.map((each) => callKey(each, each.amount)),
+    [before],
+  );
+  const run: PointRun = {
+    key,
+    kind: 'tone',
+    before,
+    links,
+    ...(before.bounds ? { bounds: { box: before.bounds.box, bare: bareOf('tone') } } : {}),
+    want(region, wants, work) {
+      for (const each of links) if (each.statistics) wantStatistics(each.statistics, wants, work);
+      wantOnce(before, region, wants, work);
+    },
+    *render(region, work) {
+      let table = tables.get(key) ?? null;
+      if (!table) {
+        // Kept only once it is whole: a rendering may be called off between two links.
+        for (const each of links) {
+          const next = tableOf(each, yield* knownAt(each, work));
+          table = table ? joined(table, next) : next;
+        }
+        kept(key, table as Int16Array);
+      }
+      const input = yield* rendered(before, region, work);
+      const { coverage } = input;
+      const uniform = uniformValue(input.tone);
+      if (uniform !== null) {
+        return { kind: 'tone', region, tone: uniformPlane(input.tone.length, (table as Int16Array)[uniform] as number), coverage };
+      }
+      const tone = work.kernels.arena.plane(input.tone.length);
+      work.kernels.table(input.tone, table as Int16Array, tone);
+      return { kind: 'tone', region, tone, coverage };
+    },
+  };
+  return run;
+};

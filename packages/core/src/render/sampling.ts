@@ -1,0 +1,79 @@
+import type { FilterAxis, Positions, SourcePatch } from '../raster/kernels';
+import { patchArea, type Sampling } from '../raster/place';
+import { sizeOf, type Region } from '../raster/raster';
+import { tilesOf } from '../raster/region';
+import type { PatchArea } from '../raster/source-patch';
+import type { Rendering, Work } from './node';
+
+/** A turned source is sampled in blocks of this side, so that its patches stay small; others in blocks of that. */
+const TURNED_BLOCK = 256;
+const STRAIGHT_BLOCK = 512;
+
+const isUpright = ({ affine: { b, d } }: Sampling): boolean => b === 0 && d === 0;
+const isQuarterTurned = ({ affine: { a, e } }: Sampling): boolean => a === 0 && e === 0;
+
+/** The blocks that a region is sampled in. */
+export const sampledBlocks = (sampling: Sampling, region: Region): Region[] =>
+  tilesOf(region, isUpright(sampling) || isQuarterTurned(sampling) ? STRAIGHT_BLOCK : TURNED_BLOCK);
+
+/** Positions of so many pixel centres from `start` on, along an axis of a patch that begins at `first`. */
+const positionsOf = (scale: number, offset: number, start: number, count: number, axis: FilterAxis, first: number): Positions =>
+  Int32Array.from({ length: count }, (_, i) => Math.floor((scale * (start + i + 0.5) + offset + axis.offset) * 256 + 0.5) - 256 * first);
+
+/** One block of a source that is not turned, or by a quarter: filtered along one axis after the other. */
+const sampledStraight = (sampling: Sampling, patch: SourcePatch, block: Region, { kernels }: Work, out: Int16Array): void => {
+  const { affine, across, down } = sampling;
+  const { channels } = patch;
+  const { arena } = kernels;
+  const mark = arena.mark();
+  if (isUpright(sampling)) {
+    const columns = positionsOf(affine.a, affine.c, block.x, block.width, across, patch.x);
+    const rows = positionsOf(affine.e, affine.f, block.y, block.height, down, patch.y);
+    const lines = arena.plane(channels * block.width * patch.height);
+    kernels.filterAcross(patch, columns, across, lines);
+    kernels.filterDown(lines, channels, block.width, rows, down, out);
+  } else {
+    // The source's columns follow the block's rows: filtered lying on its side, then stood up.
+    const columns = positionsOf(affine.b, affine.c, block.y, block.height, across, patch.x);
+    const rows = positionsOf(affine.d, affine.f, block.x, block.width, down, patch.y);
+    const lines = arena.plane(channels * block.height * patch.height);
+    kernels.filterAcross(patch, columns, across, lines);
+    const lying = arena.plane(channels * sizeOf(block));
+    kernels.filterDown(lines, channels, block.height, rows, down, lying);
+    kernels.transpose(lying, channels, block.height, block.width, out);
+  }
+  arena.release(mark);
+};
+
+/**
+ * Samples a region block by block; `patchOf` gives the source pixels of an area, of so many channels. Values beyond a
+ * picture's edge are those that the patches hold there.
+ */
+export function* sampled(
+  sampling: Sampling,
+  region: Region,
+  channels: 1 | 4,
+  work: Work,
+  patchOf: (area: PatchArea) => Rendering<SourcePatch>,
+): Rendering<Int16Array> {
+  const { arena } = work.kernels;
+  const data = arena.plane(channels * sizeOf(region));
+  for (const block of sampledBlocks(sampling, region)) {
+    const mark = arena.mark();
+    const patch = yield* patchOf(patchArea(sampling, block));
+    const isWhole = block.width === region.width && block.height === region.height;
+    const values = isWhole ? data : arena.plane(channels * sizeOf(block));
+    if (isUpright(sampling) || isQuarterTurned(sampling)) sampledStraight(sampling, patch, block, work, values);
+    else work.kernels.sample(patch, sampling.affine, sampling.across, sampling.down, block, values);
+    if (!isWhole) {
+      const line = channels * block.width;
+      for (let row = 0; row < block.height; row++) {
+        const to = channels * ((block.y + row - region.y) * region.width + block.x - region.x);
+        data.set(values.subarray(row * line, (row + 1) * line), to);
+      }
+    }
+    arena.release(mark);
+    yield;
+  }
+  return data;
+}

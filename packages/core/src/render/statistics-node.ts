@@ -1,0 +1,42 @@
+import type { RasterKind, RasterOf, Region } from '../raster/raster';
+import { tilesOf } from '../raster/region';
+import { addTones, emptyStatistics, type ToneStatistics } from '../steps/statistics';
+import { rendered, scoped, wantOnce, type Node, type PlanWork, type Rendering, type Wants, type Work } from './node';
+
+/** Tones of a node over its whole sheet: the node at analysis scale, and the region that is all of it. */
+export interface StatisticsNode {
+  readonly node: Node<'tone'>;
+  readonly region: Region;
+}
+
+/** Side of the pieces in which a whole sheet is read, so that others are let in between. */
+export const READ_TILE = 256;
+
+/** Renders a region piece by piece and hands each to be read. */
+export function* readInTiles<K extends RasterKind>(
+  node: Node<K>,
+  region: Region,
+  work: Work,
+  read: (raster: RasterOf<K>) => void,
+): Rendering<void> {
+  for (const tile of tilesOf(region, READ_TILE)) {
+    yield* scoped(work, function* (inside) {
+      read(yield* rendered(node, tile, inside));
+    });
+  }
+}
+
+export function* statisticsOf({ node, region }: StatisticsNode, work: Work): Rendering<ToneStatistics> {
+  const known = work.statistics.get(node.key);
+  if (known) return known;
+  const statistics = emptyStatistics();
+  yield* readInTiles(node, region, work, (tones) => addTones(statistics, tones));
+  work.statistics.put(node.key, statistics, statistics.weights.byteLength);
+  return statistics;
+}
+
+export const wantStatistics = (statistics: StatisticsNode, wants: Wants, work: PlanWork): void => {
+  const { node, region } = statistics;
+  if (work.statistics.get(node.key)) return;
+  for (const tile of tilesOf(region, READ_TILE)) wantOnce(node, tile, wants, work);
+};

@@ -1,0 +1,84 @@
+import type { Raster, RasterOf, Region } from '../raster/raster';
+import { crop, grow } from '../raster/region';
+import { isBlank } from '../raster/uniform';
+import type { Arena } from '../raster/arena';
+import type { AnyStep, RasterWork, StepAt } from '../steps/declare';
+import { bareOf } from './convert-node';
+import { keyOf } from './key';
+import { rendered, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
+import { statisticsOf, wantStatistics, type StatisticsNode } from './statistics-node';
+
+/** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
+export interface StepCall {
+  readonly declaration: AnyStep;
+  readonly params: Readonly<Record<string, unknown>>;
+  readonly at: StepAt;
+  readonly statistics: StatisticsNode | null;
+  /** The pass's source as placed, where the step reads it. */
+  readonly original: Node<'colour'> | null;
+}
+
+export const callKey = ({ declaration, params, at, statistics, original }: StepCall, extra: unknown): unknown => [
+  declaration.kind,
+  declaration.version,
+  params,
+  [at.pxPerMm, at.edges, at.draft],
+  statistics?.node.key,
+  original?.key,
+  extra,
+];
+
+export function* knownAt(call: StepCall, work: Work): Rendering<StepAt> {
+  return call.statistics ? { ...call.at, statistics: yield* statisticsOf(call.statistics, work) } : call.at;
+}
+
+const cropped = (raster: Raster, region: Region, arena: Arena): Raster => {
+  const { region: from } = raster;
+  switch (raster.kind) {
+    case 'colour':
+      return { ...raster, region, data: crop(raster.data, from, region, arena, 4) };
+    case 'ink':
+      return { ...raster, region, coverage: crop(raster.coverage, from, region, arena) };
+    case 'tone': {
+      const coverage = raster.coverage && crop(raster.coverage, from, region, arena);
+      return { ...raster, region, tone: crop(raster.tone, from, region, arena), coverage };
+    }
+    case 'index':
+      throw new Error('a step does not work on an index plane');
+  }
+};
+
+const isBare = (raster: Raster): boolean =>
+  raster.kind === 'colour'
+    ? isBlank(raster.data)
+    : raster.kind === 'ink'
+      ? isBlank(raster.coverage)
+      : raster.kind === 'tone' && raster.coverage !== null && isBlank(raster.coverage);
+
+/** A step on rasters: reads its reach beyond the region asked for. Where there is nothing within its reach it gives nothing. */
+export const stepNode = (input: Node, call: StepCall): Node => {
+  const { declaration } = call;
+  const reach = Math.ceil(declaration.reach(call.params) * call.at.pxPerMm);
+  const kind = (declaration.gives === 'same' ? input.kind : declaration.gives) as 'colour' | 'tone' | 'ink';
+  const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
+  const bare = bareOf(kind, colour) as Bounds<typeof kind>['bare'];
+  return {
+    key: keyOf('step', callKey(call, null), [input]),
+    kind,
+    ...(colour && kind === 'ink' ? { colour } : {}),
+    ...(input.bounds ? { bounds: { box: grow(input.bounds.box, reach), bare } } : {}),
+    want(region, wants, work) {
+      if (call.statistics) wantStatistics(call.statistics, wants, work);
+      if (call.original) wantOnce(call.original, grow(region, reach), wants, work);
+      wantOnce(input, grow(region, reach), wants, work);
+    },
+    *render(region, work) {
+      const wide = yield* rendered(input, grow(region, reach), work);
+      if (isBare(wide)) return kind === 'ink' && wide.kind === 'ink' ? bareOf('ink', colour ?? wide.colour)(region) : bare(region);
+      const known = yield* knownAt(call, work);
+      const at = call.original ? { ...known, original: yield* rendered(call.original, grow(region, reach), work) } : known;
+      const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
+      return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);
+    },
+  };
+};

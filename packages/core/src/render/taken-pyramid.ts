@@ -1,0 +1,126 @@
+/**
+ * What a wear takes, for drafts. A texture that is averaged before it is cut shows less wear than will print, so it is cut
+ * at its own pixels (or the print's, where those are coarser), in a frame of its own that neither moves nor turns with the
+ * wear; the result is averaged down and then sampled where the wear lies.
+ */
+import { filterAxis } from '../raster/filter';
+import type { SourcePatch } from '../raster/kernels';
+import { boxAffine, boxCoverage, patchArea, type Sampling } from '../raster/place';
+import { sizeOf, type Region } from '../raster/raster';
+import { tilesOf } from '../raster/region';
+import { assembled, tilesAlong, type PatchArea } from '../raster/source-patch';
+import type { SourceInfo } from '../raster/source-tiles';
+import { boxAt } from '../sheet/placing';
+import type { Placement } from '../sheet/model';
+import { keyOf } from './key';
+import { rendered, scoped, wantOnce, type Node } from './node';
+import { multiplied, type Plane } from './plane-nodes';
+import { sampled, sampledBlocks } from './sampling';
+import { convertNode } from './convert-node';
+import { pictureNode } from './sources/picture';
+
+/** A texture's frame: its size in pixels, and how many of them lie on a millimetre of the sheet, on the whole. */
+export interface TextureFrame {
+  readonly width: number;
+  readonly height: number;
+  readonly perMm: number;
+}
+
+/** The frame of a texture: its own pixels, or those of the print where these are coarser. */
+export const frameOf = (info: SourceInfo, placement: Placement, printPxPerMm: number): TextureFrame => {
+  const width = Math.max(1, Math.min(info.width, Math.round(placement.width * printPxPerMm)));
+  const height = Math.max(1, Math.min(info.height, Math.round(placement.height * printPxPerMm)));
+  return { width, height, perMm: Math.sqrt((width * height) / (placement.width * placement.height)) };
+};
+
+/** A texture's greys in its frame. */
+export const framedTexture = (info: SourceInfo, { width, height }: TextureFrame, placement: Placement): Node<'tone'> =>
+  convertNode(pictureNode(info, { ...boxAt(width / 2, height / 2, width, height), beyond: placement.beyond }, 1), 'tone');
+
+/** Halvings of the frame that leave at least one of its pixels for each pixel of a rendering. */
+export const frameHalvings = ({ width, height }: TextureFrame, placement: Placement, pxPerMm: number): number =>
+  Math.max(0, Math.floor(Math.log2(Math.min(width / (placement.width * pxPerMm), height / (placement.height * pxPerMm)))));
+
+/** Side of the pieces of the averaged plane that are kept, and of the frame's pieces that they are made of. */
+const TILE = 256;
+const PIECE = 512;
+
+/** A plane averaged over squares of 2^halvings pixels. */
+export const averagedNode = (plane: Plane, halvings: number): Plane => {
+  if (halvings === 0) return plane;
+  const side = 2 ** halvings;
+  const wide = ({ x, y, width, height }: Region): Region => ({ x: x * side, y: y * side, width: width * side, height: height * side });
+  return {
+    key: keyOf('averaged', halvings, [plane]),
+    kind: 'tone',
+    keeping: 'dear',
+    want(region, wants, work) {
+      for (const piece of tilesOf(wide(region), PIECE)) wantOnce(plane, piece, wants, work);
+    },
+    *render(region, work) {
+      const { arena, reduce } = work.kernels;
+      const out = arena.plane(sizeOf(region));
+      for (const piece of tilesOf(wide(region), PIECE)) {
+        yield* scoped(work, function* (inside) {
+          const { tone } = yield* rendered(plane, piece, inside);
+          const [width, height] = [piece.width / side, piece.height / side];
+          const small = arena.plane(width * height);
+          reduce(tone, 1, piece.width, piece.height, halvings, small);
+          for (let row = 0; row < height; row++) {
+            const to = (piece.y / side + row - region.y) * region.width + piece.x / side - region.x;
+            out.set(small.subarray(row * width, (row + 1) * width), to);
+          }
+        });
+      }
+      return { kind: 'tone', region, tone: out, coverage: null };
+    },
+  };
+};
+
+/** A plane of a texture's frame, averaged down, laid where the texture lies. */
+export const laidPlane = (plane: Plane, frame: TextureFrame, halvings: number, placement: Placement, pxPerMm: number): Plane => {
+  const [width, height] = [frame.width / 2 ** halvings, frame.height / 2 ** halvings];
+  const sampling: Sampling = {
+    level: 0,
+    affine: boxAffine(placement, pxPerMm, width, height),
+    across: filterAxis(width / (placement.width * pxPerMm)),
+    down: filterAxis(height / (placement.height * pxPerMm)),
+  };
+  const [across, down] = [Math.ceil(width), Math.ceil(height)];
+  const { beyond } = placement;
+  const tilesOfArea = (area: PatchArea): Region[] =>
+    tilesAlong(area.y, area.height, down, beyond, TILE).flatMap((y) =>
+      tilesAlong(area.x, area.width, across, beyond, TILE).map((x) => ({
+        x: x * TILE,
+        y: y * TILE,
+        width: Math.min(TILE, across - x * TILE),
+        height: Math.min(TILE, down - y * TILE),
+      })),
+    );
+  return {
+    key: keyOf('laid plane', { placement, pxPerMm, frame, halvings }, [plane]),
+    kind: 'tone',
+    want(region, wants, work) {
+      for (const block of sampledBlocks(sampling, region)) {
+        for (const tile of tilesOfArea(patchArea(sampling, block))) wantOnce(plane, tile, wants, work);
+      }
+    },
+    *render(region, work) {
+      const { arena } = work.kernels;
+      const tone = yield* sampled(sampling, region, 1, work, function* (area): Generator<void, SourcePatch, void> {
+        const data = arena.plane(area.width * area.height);
+        yield* scoped(work, function* (inside) {
+          const tiles = new Map<string, { readonly width: number; readonly data: Int16Array }>();
+          for (const tile of tilesOfArea(area)) {
+            const raster = yield* rendered(plane, tile, inside);
+            tiles.set(`${tile.x / TILE} ${tile.y / TILE}`, { width: tile.width, data: raster.tone });
+          }
+          assembled(area, { width: across, height: down, channels: 1 }, beyond, TILE, (x, y) => tiles.get(`${x} ${y}`), data);
+        });
+        return { x: area.x, y: area.y, width: area.width, height: area.height, channels: 1, data };
+      });
+      const coverage = beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, arena) : null;
+      return { kind: 'tone', region, tone: coverage ? multiplied(tone, coverage, work.kernels) : tone, coverage: null };
+    },
+  };
+};

@@ -1,0 +1,148 @@
+import { DEPTH, HALF, ONE } from './depth';
+
+// Separable sampling. Positions are in 1/256 of a source pixel from the patch's first column or row, to the first tap's
+// left edge: position >> 8 is the first tap, position & 255 the phase. Up to four taps their weights are padded to four.
+
+/** Four columns of one plane from up to four taps. */
+// @ts-ignore: decorator
+@inline
+function pair(line: usize, weights: usize, p: i32, q: i32): v128 {
+  let values = v128.load64_zero(line + (<usize>(p >> 8) << 1));
+  values = v128.load64_lane(line + (<usize>(q >> 8) << 1), values, 1);
+  let taps = v128.load64_zero(weights + (<usize>(p & 255) << 3));
+  taps = v128.load64_lane(weights + (<usize>(q & 255) << 3), taps, 1);
+  return i32x4.dot_i16x8_s(values, taps);
+}
+
+function acrossPlane(line: usize, positions: usize, weights: usize, width: i32, out: usize): void {
+  const round = i32x4.splat(HALF);
+  for (let x = 0; x < width; x += 4) {
+    const at = positions + (<usize>x << 2);
+    const left = pair(line, weights, load<i32>(at), load<i32>(at, 4));
+    const right = pair(line, weights, load<i32>(at, 8), load<i32>(at, 12));
+    const sums = i32x4.add(v128.shuffle<i32>(left, right, 0, 2, 4, 6), v128.shuffle<i32>(left, right, 1, 3, 5, 7));
+    const values = i32x4.shr_s(i32x4.add(sums, round), DEPTH);
+    v128.store64_lane(out + (<usize>x << 1), i16x8.narrow_i32x4_s(values, values), 0);
+  }
+}
+
+function acrossColours(line: usize, positions: usize, weights: usize, taps: i32, width: i32, out: usize): void {
+  const round = i32x4.splat(HALF);
+  for (let x = 0; x < width; x++) {
+    const position = load<i32>(positions + (<usize>x << 2));
+    const from = line + (<usize>(position >> 8) << 3);
+    const at = weights + (<usize>(position & 255) << 3);
+    const first = v128.load(from);
+    let sum = i32x4.add(
+      round,
+      i32x4.dot_i16x8_s(v128.shuffle<i16>(first, first, 0, 4, 1, 5, 2, 6, 3, 7), v128.load32_splat(at)),
+    );
+    if (taps > 2) {
+      const second = v128.load(from, 16);
+      sum = i32x4.add(
+        sum,
+        i32x4.dot_i16x8_s(v128.shuffle<i16>(second, second, 0, 4, 1, 5, 2, 6, 3, 7), v128.load32_splat(at, 4)),
+      );
+    }
+    const value = i32x4.shr_s(sum, DEPTH);
+    v128.store64_lane(out + (<usize>x << 3), i16x8.narrow_i32x4_s(value, value), 0);
+  }
+}
+
+/** Any number of taps. */
+function acrossMany(line: usize, channels: i32, positions: usize, weights: usize, taps: i32, width: i32, out: usize): void {
+  for (let x = 0; x < width; x++) {
+    const position = load<i32>(positions + (<usize>x << 2));
+    const at = weights + (<usize>((position & 255) * taps) << 1);
+    for (let c = 0; c < channels; c++) {
+      let sum = HALF;
+      for (let i = 0; i < taps; i++) {
+        sum += <i32>load<i16>(line + (<usize>(((position >> 8) + i) * channels + c) << 1)) * <i32>load<i16>(at + (<usize>i << 1));
+      }
+      store<i16>(out + (<usize>(x * channels + c) << 1), <i16>(sum >> DEPTH));
+    }
+  }
+}
+
+/** Each row of a patch filtered along x at some positions; overshoot kept. The caller leaves room past each end. */
+export function filterAcross(
+  patch: usize,
+  channels: i32,
+  patchWidth: i32,
+  rows: i32,
+  positions: usize,
+  taps: i32,
+  weights: usize,
+  width: i32,
+  out: usize,
+): void {
+  for (let row = 0; row < rows; row++) {
+    const line = patch + (<usize>(row * patchWidth * channels) << 1);
+    const to = out + (<usize>(row * width * channels) << 1);
+    if (taps > 4) acrossMany(line, channels, positions, weights, taps, width, to);
+    else if (channels == 1) acrossPlane(line, positions, weights, width, to);
+    else acrossColours(line, positions, weights, taps, width, to);
+  }
+}
+
+/** Eight values brought within 0 … ONE, or colours within 0 … their alpha. */
+// @ts-ignore: decorator
+@inline
+function within(values: v128, channels: i32): v128 {
+  const none = i16x8.splat(0);
+  const full = i16x8.splat(<i16>ONE);
+  if (channels == 1) return i16x8.min_s(i16x8.max_s(values, none), full);
+  const alpha = i16x8.min_s(i16x8.max_s(v128.shuffle<i16>(values, values, 3, 3, 3, 3, 7, 7, 7, 7), none), full);
+  return i16x8.min_s(i16x8.max_s(values, none), alpha);
+}
+
+/** Rows filtered along y at some positions, and brought within range. `values` is how many each row has. */
+export function filterDown(
+  lines: usize,
+  channels: i32,
+  values: i32,
+  positions: usize,
+  taps: i32,
+  stride: i32,
+  weights: usize,
+  height: i32,
+  out: usize,
+): void {
+  const lineBytes = <usize>values << 1;
+  for (let row = 0; row < height; row++) {
+    const position = load<i32>(positions + (<usize>row << 2));
+    const from = lines + <usize>(position >> 8) * lineBytes;
+    const at = weights + (<usize>((position & 255) * stride) << 1);
+    const to = out + <usize>row * lineBytes;
+    for (let i: usize = 0; i < lineBytes; i += 16) {
+      let low = i32x4.splat(HALF);
+      let high = i32x4.splat(HALF);
+      let line = from + i;
+      for (let j = 0; j < taps; j++, line += lineBytes) {
+        const weight = v128.load16_splat(at + (<usize>j << 1));
+        const value = v128.load(line);
+        low = i32x4.add(low, i32x4.extmul_low_i16x8_s(value, weight));
+        high = i32x4.add(high, i32x4.extmul_high_i16x8_s(value, weight));
+      }
+      const filtered = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
+      v128.store(to + i, within(filtered, channels));
+    }
+  }
+}
+
+/** Rows become columns. */
+export function transpose(plane: usize, channels: i32, width: i32, height: i32, out: usize): void {
+  if (channels == 1) {
+    for (let x = 0; x < width; x++) {
+      let to = out + (<usize>(x * height) << 1);
+      let from = plane + (<usize>x << 1);
+      for (let y = 0; y < height; y++, to += 2, from += <usize>width << 1) store<i16>(to, load<i16>(from));
+    }
+    return;
+  }
+  for (let x = 0; x < width; x++) {
+    let to = out + (<usize>(x * height) << 3);
+    let from = plane + (<usize>x << 3);
+    for (let y = 0; y < height; y++, to += 8, from += <usize>width << 3) store<i64>(to, load<i64>(from));
+  }
+}

@@ -1,0 +1,104 @@
+import { DEPTH, HALF, ONE, timesEight, unpremultiplied } from './depth';
+
+// Planes of weights and coverage, eight values at a time; the caller leaves room past each end.
+
+/** v · w, rounded half up. */
+export function multiply(first: usize, second: usize, count: i32, out: usize): void {
+  for (let i = 0; i < count; i += 8) {
+    const at = <usize>i << 1;
+    v128.store(out + at, timesEight(v128.load(first + at), v128.load(second + at)));
+  }
+}
+
+/** What a plane leaves of everything, the plane first weakened to a strength: 1 − v · strength. */
+export function rest(plane: usize, count: i32, strength: i32, out: usize): void {
+  const one = i16x8.splat(<i16>ONE);
+  const weight = i16x8.splat(<i16>strength);
+  for (let i = 0; i < count; i += 8) {
+    const at = <usize>i << 1;
+    v128.store(out + at, i16x8.sub(one, timesEight(v128.load(plane + at), weight)));
+  }
+}
+
+/** All from a half up, nothing below. */
+export function cut(plane: usize, count: i32, out: usize): void {
+  const half = i16x8.splat(<i16>HALF);
+  const one = i16x8.splat(<i16>ONE);
+  for (let i = 0; i < count; i += 8) {
+    const at = <usize>i << 1;
+    v128.store(out + at, v128.and(i16x8.ge_s(v128.load(plane + at), half), one));
+  }
+}
+
+/** Coverage cut at a half, colours kept; `count` values of RGBA. */
+export function cutColours(rgba: usize, count: i32, out: usize): void {
+  const end = rgba + (<usize>count << 1);
+  for (let at = rgba, to = out; at < end; at += 8, to += 8) {
+    const alpha = <i32>load<i16>(at, 6);
+    if (alpha == ONE) store<i64>(to, load<i64>(at));
+    else if (alpha < HALF) store<i64>(to, 0);
+    else {
+      store<i16>(to, <i16>unpremultiplied(load<i16>(at), alpha));
+      store<i16>(to, <i16>unpremultiplied(load<i16>(at, 2), alpha), 2);
+      store<i16>(to, <i16>unpremultiplied(load<i16>(at, 4), alpha), 4);
+      store<i16>(to, <i16>ONE, 6);
+    }
+  }
+}
+
+/** Alpha of RGBA as a plane. */
+export function alphaOf(rgba: usize, pixels: i32, out: usize): void {
+  for (let i = 0; i < pixels; i++) store<i16>(out + (<usize>i << 1), load<i16>(rgba + (<usize>i << 3), 6));
+}
+
+/** Light as weights, what is not there white: 1 − (1 − v) · w. */
+export function light(tone: usize, coverage: usize, count: i32, out: usize): void {
+  const one = i16x8.splat(<i16>ONE);
+  for (let i = 0; i < count; i += 8) {
+    const at = <usize>i << 1;
+    v128.store(out + at, i16x8.sub(one, timesEight(i16x8.sub(one, v128.load(tone + at)), v128.load(coverage + at))));
+  }
+}
+
+/** Grey as RGBA, premultiplied by a coverage. */
+export function paintTones(tone: usize, coverage: usize, pixels: i32, out: usize): void {
+  for (let i = 0; i < pixels; i++) {
+    const alpha = coverage ? <i32>load<i16>(coverage + (<usize>i << 1)) : ONE;
+    const grey = <i64>(((<i32>load<i16>(tone + (<usize>i << 1))) * alpha + HALF) >> DEPTH);
+    store<i64>(out + (<usize>i << 3), grey | (grey << 16) | (grey << 32) | ((<i64>alpha) << 48));
+  }
+}
+
+/** Sum of a plane's values. */
+export function sum(plane: usize, count: i32): f64 {
+  let total: i64 = 0;
+  let i = 0;
+  const one = i16x8.splat(1);
+  for (; i + 8 <= count; ) {
+    // 32-bit lanes hold at least 2^15 sums of two values.
+    let part = i32x4.splat(0);
+    const end = min(count - 7, i + 8 * 16384);
+    for (; i < end; i += 8) part = i32x4.add(part, i32x4.dot_i16x8_s(v128.load(plane + (<usize>i << 1)), one));
+    total +=
+      <i64>i32x4.extract_lane(part, 0) + <i64>i32x4.extract_lane(part, 1) + <i64>i32x4.extract_lane(part, 2) + <i64>i32x4.extract_lane(part, 3);
+  }
+  for (; i < count; i++) total += <i64>load<i16>(plane + (<usize>i << 1));
+  return <f64>total;
+}
+
+/** Sum of the products of two planes' values. */
+export function dot(first: usize, second: usize, count: i32): f64 {
+  let total = i64x2.splat(0);
+  let i = 0;
+  for (; i + 8 <= count; i += 8) {
+    const at = <usize>i << 1;
+    const products = i32x4.dot_i16x8_s(v128.load(first + at), v128.load(second + at));
+    total = i64x2.add(total, i64x2.add(i64x2.extend_low_i32x4_s(products), i64x2.extend_high_i32x4_s(products)));
+  }
+  let rest: i64 = i64x2.extract_lane(total, 0) + i64x2.extract_lane(total, 1);
+  for (; i < count; i++) {
+    const at = <usize>i << 1;
+    rest += <i64>load<i16>(first + at) * <i64>load<i16>(second + at);
+  }
+  return <f64>rest;
+}

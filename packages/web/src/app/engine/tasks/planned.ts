@@ -1,0 +1,36 @@
+import type { PlanWork, Region, Rendering, Sheet, TileName, Work } from '@uvrant/core';
+import { overlap, trueScale } from '@uvrant/core';
+import type { Results, Task, TilePlace } from '../protocol';
+import type { OpenSheet } from './open-sheet';
+
+/** Work that first says which tiles it needs, then renders. */
+export interface PlannedTask<R> {
+  readonly wants: (work: PlanWork) => TileName[];
+  readonly run: (work: Work) => Rendering<R>;
+  /** Buffers of the result to be handed over. */
+  readonly hand: (result: R) => ArrayBuffer[];
+}
+
+/** Which of a worker's pools a task keeps its rasters in; a true print keeps none. */
+export type PoolName = 'draft' | 'reading' | null;
+
+/** One kind of task: the pool it works in, and its work. */
+export interface TaskRow<K extends Task['kind']> {
+  readonly pool: (task: Extract<Task, { kind: K }>) => PoolName;
+  readonly plan: (open: OpenSheet, task: Extract<Task, { kind: K }>) => PlannedTask<Results[K]>;
+}
+
+export const row = <K extends Task['kind']>(_: K, given: TaskRow<K>): TaskRow<K> => given;
+
+/** The part of a sheet that a tile shows, in pixels of its own scale. @throws where none of it is on the sheet. */
+export const viewRegion = ({ side, x, y }: TilePlace, by: number, whole: Region): Region => {
+  const region = overlap({ x: x * side * by, y: y * side * by, width: side * by, height: side * by }, whole);
+  if (!region) throw new Error(`tile ${x}, ${y} is not on the sheet`);
+  return region;
+};
+
+/** Halvings after which a sheet's long side has at most so many pixels. */
+export const halvingsFor = (sheet: Sheet, side: number): number => {
+  const { width, height } = trueScale(sheet.size, sheet.ppi);
+  return Math.max(0, Math.ceil(Math.log2(Math.max(width, height) / side)));
+};

@@ -1,0 +1,25 @@
+import { capShare, findPass, layoutOf } from '@uvrant/core';
+import type { TypeSetting } from '../protocol';
+import type { OpenSheet } from './open-sheet';
+import { row, type PlannedTask } from './planned';
+
+const settingOf = (open: OpenSheet, id: string): PlannedTask<TypeSetting> => ({
+  wants: () => [],
+  *run(work) {
+    const pass = findPass(open.sheet, id);
+    if (pass?.source.kind !== 'type' || !work.type) throw new Error(`pass ${id} sets no type`);
+    const face = work.type.face(pass.source.font);
+    const { lines, height } = layoutOf(pass.source, face, pass.placement.width);
+    yield;
+    return {
+      lines: lines.map(({ text, width, em }) => ({ text, width, em })),
+      height,
+      cap: capShare(face),
+      missing: [...new Set(lines.flatMap(({ missing }) => [...missing]))].join(''),
+    };
+  },
+  hand: () => [],
+});
+
+/** How a type pass is set: its lines, and what its font lacks. */
+export const setting = row('setting', { pool: () => null, plan: (open, task) => settingOf(open, task.pass) });
