@@ -229,7 +229,10 @@ describe.each(WITH_AMOUNT)('the amount of %s', (kind) => {
     const region = { x: 20, y: 30, width: 90, height: 80 };
     const output = rasterOf(graph.outputs.get(name) as Node, region);
     return {
-      input: rasterOf(convertNode(graph.sources.get('art') as Node, output.kind as 'colour', { colour: [0, 0, 0], carriesLights: false }), region),
+      input: rasterOf(
+        convertNode(graph.sources.get('art') as Node, output.kind as 'colour', { colour: [0, 0, 0], carriesLights: false }),
+        region,
+      ),
       output,
     };
   };

@@ -254,8 +254,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     stamp: (beneath, coverage, map, out) =>
       call(() => wasm.stamp(arena.read(beneath), coverage ? arena.read(coverage) : 0, out.length, arena.read(map), arena.write(out))),
 
-    keepWhere: (entries, plane, out) =>
-      call(() => wasm.keepWhere(arena.read(entries), arena.read(plane), out.length, arena.write(out))),
+    keepWhere: (entries, plane, out) => call(() => wasm.keepWhere(arena.read(entries), arena.read(plane), out.length, arena.write(out))),
 
     lookUp: (entries, palette, values, out) =>
       call(() =>
@@ -330,8 +329,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         ),
       ),
 
-    spreadEvenly: (far, shift, creep, out) =>
-      planeWise([far], out, (count, to, from) => wasm.spreadEvenly(from, count, shift, creep, to)),
+    spreadEvenly: (far, shift, creep, out) => planeWise([far], out, (count, to, from) => wasm.spreadEvenly(from, count, shift, creep, to)),
 
     rim(rgba, region, out) {
       const rows = Math.max(1, Math.floor(PART / region.width));

@@ -34,6 +34,12 @@ export class ByteCache<V> {
   }
 }
 
+/**
+ * Whether a raster is worth keeping: `dear` and `shared` ones at once (shared ones where every pool finds them), `never` one
+ * that is quicker made; any other when it is asked for again.
+ */
+export type Keeping = 'dear' | 'shared' | 'never';
+
 /** Names asked for once that are remembered. */
 const MOST_ASKED = 4096;
 
@@ -46,7 +52,11 @@ export class Pool {
   private readonly cache: ByteCache<Raster>;
   private readonly asked = new Set<string>();
 
-  constructor(limit: number) {
+  /** `common` is where what several pools share is kept, such as textures cut once for all. */
+  constructor(
+    limit: number,
+    private readonly common: Pool | null = null,
+  ) {
     this.cache = new ByteCache(limit);
   }
 
@@ -55,17 +65,18 @@ export class Pool {
   }
 
   get(name: string): Raster | undefined {
-    return this.cache.get(name);
+    return this.cache.get(name) ?? this.common?.get(name);
   }
 
   /** True where it is here; it counts as used. */
   touch(name: string): boolean {
-    return this.cache.get(name) !== undefined;
+    return this.get(name) !== undefined;
   }
 
   /** True for a raster just rendered that is worth keeping. */
-  wants(name: string, dear: boolean): boolean {
-    if (dear || this.asked.delete(name)) return true;
+  wants(name: string, keeping: Keeping | undefined): boolean {
+    if (keeping === 'never') return false;
+    if (keeping === 'dear' || keeping === 'shared' || this.asked.delete(name)) return true;
     this.asked.add(name);
     for (const oldest of this.asked) {
       if (this.asked.size <= MOST_ASKED) break;
@@ -74,7 +85,8 @@ export class Pool {
     return false;
   }
 
-  put(name: string, raster: Raster, bytes: number): void {
-    this.cache.put(name, raster, bytes);
+  put(name: string, raster: Raster, bytes: number, keeping?: Keeping): void {
+    if (keeping === 'shared' && this.common) this.common.put(name, raster, bytes);
+    else this.cache.put(name, raster, bytes);
   }
 }

@@ -33,8 +33,7 @@ const mixed = (first: Raster, second: Raster, share: number, weights: Int16Array
   if (first.kind === 'ink' && second.kind === 'ink') return { ...second, coverage: planes(first.coverage, second.coverage, 1) };
   if (first.kind === 'tone' && second.kind === 'tone') {
     const full = uniformPlane(second.tone.length, ONE);
-    const coverage =
-      first.coverage === second.coverage ? first.coverage : planes(first.coverage ?? full, second.coverage ?? full, 1);
+    const coverage = first.coverage === second.coverage ? first.coverage : planes(first.coverage ?? full, second.coverage ?? full, 1);
     return { kind: 'tone', region, tone: planes(first.tone, second.tone, 1), coverage };
   }
   throw new Error(`a ${first.kind} raster cannot be mixed with a ${second.kind} raster`);

@@ -20,7 +20,7 @@ import { overlap, regionName } from '../raster/region';
 import { tileKey, type SourceTile, type TileName } from '../raster/source-tiles';
 import type { ToneStatistics } from '../steps/statistics';
 import type { TypePort } from '../type/port';
-import type { ByteCache, Pool } from './cache';
+import type { ByteCache, Keeping, Pool } from './cache';
 
 /** What a rendering works with: its host gives the kernels, the fetched tiles and the pools. */
 export interface Work {
@@ -69,8 +69,7 @@ export interface Bounds<K extends RasterKind> {
 export interface Node<K extends RasterKind = RasterKind> {
   readonly key: string;
   readonly kind: K;
-  /** `dear`: worth keeping once it is rendered; else it is kept when it is asked for again. `never`: quicker made than kept. */
-  readonly keeping?: 'dear' | 'never';
+  readonly keeping?: Keeping;
   /** Bare beyond these; unbounded without them. */
   readonly bounds?: Bounds<K>;
   /** The ink's colour, where it is known before rendering. */
@@ -115,9 +114,9 @@ export function* rendered<K extends RasterKind>(node: Node<K>, region: Region, w
   const raster = yield* node.render(region, work);
   yield;
   work.memo?.set(name, raster);
-  if (node.keeping !== 'never' && work.rasters?.wants(name, node.keeping === 'dear')) {
+  if (work.rasters?.wants(name, node.keeping)) {
     const kept = settled(raster, work.kernels);
-    work.rasters.put(name, kept, bytesOf(kept));
+    work.rasters.put(name, kept, bytesOf(kept), node.keeping);
   }
   return raster;
 }

@@ -45,37 +45,38 @@ export const frameHalvings = ({ width, height }: TextureFrame, placement: Placem
 const TILE = 256;
 const PIECE = 512;
 
-/** A plane averaged over squares of 2^halvings pixels. */
-export const averagedNode = (plane: Plane, halvings: number): Plane => {
-  if (halvings === 0) return plane;
-  const side = 2 ** halvings;
-  const wide = ({ x, y, width, height }: Region): Region => ({ x: x * side, y: y * side, width: width * side, height: height * side });
-  return {
-    key: keyOf('averaged', halvings, [plane]),
-    kind: 'tone',
-    keeping: 'dear',
-    want(region, wants, work) {
-      for (const piece of tilesOf(wide(region), PIECE)) wantOnce(plane, piece, wants, work);
-    },
-    *render(region, work) {
-      const { arena, reduce } = work.kernels;
-      const out = arena.plane(sizeOf(region));
-      for (const piece of tilesOf(wide(region), PIECE)) {
-        yield* scoped(work, function* (inside) {
-          const { tone } = yield* rendered(plane, piece, inside);
-          const [width, height] = [piece.width / side, piece.height / side];
-          const small = arena.plane(width * height);
-          reduce(tone, 1, piece.width, piece.height, halvings, small);
-          for (let row = 0; row < height; row++) {
-            const to = (piece.y / side + row - region.y) * region.width + piece.x / side - region.x;
-            out.set(small.subarray(row * width, (row + 1) * width), to);
-          }
-        });
-      }
-      return { kind: 'tone', region, tone: out, coverage: null };
-    },
-  };
-};
+const wide = ({ x, y, width, height }: Region): Region => ({ x: 2 * x, y: 2 * y, width: 2 * width, height: 2 * height });
+
+/** A plane averaged over squares of 2^halvings pixels, each level from the one before it. */
+export const averagedNode = (plane: Plane, halvings: number): Plane =>
+  halvings === 0 ? plane : halvedNode(averagedNode(plane, halvings - 1), halvings === 1 ? PIECE : TILE);
+
+/** Means of 2 × 2; `piece` is the side of the squares in which the finer plane is rendered, or kept. */
+const halvedNode = (plane: Plane, side: number): Plane => ({
+  key: keyOf('halved', null, [plane]),
+  kind: 'tone',
+  keeping: 'shared',
+  want(region, wants, work) {
+    for (const piece of tilesOf(wide(region), side)) wantOnce(plane, piece, wants, work);
+  },
+  *render(region, work) {
+    const { arena, reduce } = work.kernels;
+    const out = arena.plane(sizeOf(region));
+    for (const piece of tilesOf(wide(region), side)) {
+      yield* scoped(work, function* (inside) {
+        const { tone } = yield* rendered(plane, piece, inside);
+        const [width, height] = [piece.width / 2, piece.height / 2];
+        const small = arena.plane(width * height);
+        reduce(tone, 1, piece.width, piece.height, 1, small);
+        for (let row = 0; row < height; row++) {
+          const to = (piece.y / 2 + row - region.y) * region.width + piece.x / 2 - region.x;
+          out.set(small.subarray(row * width, (row + 1) * width), to);
+        }
+      });
+    }
+    return { kind: 'tone', region, tone: out, coverage: null };
+  },
+});
 
 /** A plane of a texture's frame, averaged down, laid where the texture lies. */
 export const laidPlane = (plane: Plane, frame: TextureFrame, halvings: number, placement: Placement, pxPerMm: number): Plane => {

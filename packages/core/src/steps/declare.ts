@@ -89,9 +89,7 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   /** True where it treats each pixel's colour by itself, whatever its place: the palette of a hard sheet is treated in its stead. */
   readonly pointwise?: boolean;
   /** From colours to greys pixel by pixel, for a step that may be taken at a picture's own pixels; sets tone and coverage. */
-  readonly greyWay?: (
-    params: ParamsOf<D>,
-  ) => (rgba: Int16Array, tone: Int16Array, coverage: Int16Array, kernels: Kernels) => number;
+  readonly greyWay?: (params: ParamsOf<D>) => (rgba: Int16Array, tone: Int16Array, coverage: Int16Array, kernels: Kernels) => number;
   /** True where it also reads the pass's source as placed. */
   readonly readsOriginal?: boolean;
   /** What it is set to, in a few words; `widthMm` is the placed width of its pass. */

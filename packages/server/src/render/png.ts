@@ -38,7 +38,13 @@ const header = (width: number, height: number, pixels: PngPixels): Uint8Array =>
 /** Palette and its transparency, ISO/IEC 15948, 11.2.3 and 11.3.2. */
 const paletteChunks = (palette: Uint32Array): Uint8Array[] => {
   const colours = Uint8Array.from({ length: 3 * palette.length }, (_, i) => (palette[Math.floor(i / 3)] as number) >>> (8 * (i % 3)));
-  return [chunk('PLTE', colours), chunk('tRNS', Uint8Array.from(palette, (colour) => colour >>> 24))];
+  return [
+    chunk('PLTE', colours),
+    chunk(
+      'tRNS',
+      Uint8Array.from(palette, (colour) => colour >>> 24),
+    ),
+  ];
 };
 
 /** Entries packed from the left, most significant bits first; ISO/IEC 15948, 7.2. */

@@ -5,14 +5,7 @@ import { contextOf } from './context';
 import type { Chain, Graph, InfoOf, SheetOf } from './graph';
 import { finished } from './passes';
 
-const graphOf = (
-  sheet: Sheet,
-  scale: Scale,
-  infoOf: InfoOf,
-  sheetOf: SheetOf,
-  chain: Chain,
-  analysis: (() => Graph) | null,
-): Graph => {
+const graphOf = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf, chain: Chain, analysis: (() => Graph) | null): Graph => {
   const context = contextOf(sheet, scale, infoOf, sheetOf, chain, analysis);
   const root = finished(context, (other, at, longer) => compiled(other, at, infoOf, sheetOf, longer));
   return { ...context.records, scale, region: wholeRegion(scale), root, unknown: [...new Set(context.unknown)] };

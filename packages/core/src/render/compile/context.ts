@@ -54,7 +54,11 @@ export const contextOf = (
     sheetOf,
     chain,
     analysis,
-    name: keyOf('context', { scale, size: sheet.size, ppi: sheet.ppi, edges: sheet.edges, inks: sheet.inks, coarse: analysis === null }, []),
+    name: keyOf(
+      'context',
+      { scale, size: sheet.size, ppi: sheet.ppi, edges: sheet.edges, inks: sheet.inks, coarse: analysis === null },
+      [],
+    ),
     colourOf,
     order: [...passesOf(sheet.passes)].map((pass) => pass.id),
     unknown: [],

@@ -114,9 +114,7 @@ const overall = (context: Context, pass: Pass, beneath: PrintNode): PrintNode =>
 const treatsEntries = (pass: Pass): boolean =>
   pass.masks.length === 0 &&
   pass.lay.within === undefined &&
-  pass.steps.every(
-    (step) => !step.on || (stepOfKind(step.kind)?.pointwise === true && step.masks.length === 0 && step.zones.length === 0),
-  );
+  pass.steps.every((step) => !step.on || (stepOfKind(step.kind)?.pointwise === true && step.masks.length === 0 && step.zones.length === 0));
 
 /** The same on the composite of a hard sheet: its palette is treated, and wear takes whole pixels. */
 const overallIndex = (context: Context, pass: Pass, beneath: IndexNode): IndexNode => {

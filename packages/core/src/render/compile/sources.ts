@@ -101,12 +101,7 @@ const otherSheet = (context: Context, ref: SheetRef, pass: Pass, compileOther: C
 };
 
 /** A pass's source as placed; `composite` prints a group's passes. */
-export const sourceOf = (
-  context: Context,
-  pass: Pass,
-  composite: (passes: readonly Pass[]) => Node,
-  compileOther: CompileOther,
-): Node => {
+export const sourceOf = (context: Context, pass: Pass, composite: (passes: readonly Pass[]) => Node, compileOther: CompileOther): Node => {
   const { source, placement } = pass;
   const { pxPerMm } = context.scale;
   switch (source.kind) {

@@ -74,7 +74,8 @@ export class Engine {
     this.listen(hand, count);
     for (const [i, entry] of entries.entries()) {
       if (i === 0) entry.failures++;
-      if (entry.failures > 1) entry.reject(new Error(`The renderer failed twice at this (${what}). Undo the latest change, or reload the page.`));
+      if (entry.failures > 1)
+        entry.reject(new Error(`The renderer failed twice at this (${what}). Undo the latest change, or reload the page.`));
       else this.queue.push(entry);
     }
     this.deal();

@@ -23,9 +23,10 @@ import { typeOf } from './type-setting';
 const MEBIBYTE = 2 ** 20;
 /** A tab's workers share these between them; the page says how many they are by the worker's name. */
 const workers = Math.max(1, Number(self.name) || 1);
-/** Drafts, readings and source tiles cannot drive each other out. */
-const pools = { draft: new Pool((136 * MEBIBYTE) / workers), reading: new Pool((40 * MEBIBYTE) / workers) };
-const tiles = new ByteCache<SourceTile>((96 * MEBIBYTE) / workers);
+/** Drafts, readings, textures cut for them and source tiles cannot drive each other out. */
+const textures = new Pool((40 * MEBIBYTE) / workers);
+const pools = { draft: new Pool((112 * MEBIBYTE) / workers, textures), reading: new Pool((56 * MEBIBYTE) / workers, textures) };
+const tiles = new ByteCache<SourceTile>((80 * MEBIBYTE) / workers);
 const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();
 

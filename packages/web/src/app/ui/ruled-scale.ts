@@ -13,7 +13,7 @@ import { Component, computed, input, output } from '@angular/core';
       [value]="value()"
       [style.--at]="at()"
       (input)="changed.emit(bar.valueAsNumber)"
-      (change)="letGo.emit()"
+      (change)="letGo.emit(bar.valueAsNumber)"
       #bar
     />
   `,
@@ -51,7 +51,8 @@ export class RuledScale {
   readonly step = input.required<number>();
   readonly label = input.required<string>();
   readonly changed = output<number>();
-  readonly letGo = output<void>();
+  /** Where it stands when the gesture ends; a key is a gesture of its own. */
+  readonly letGo = output<number>();
 
   protected readonly at = computed(() => {
     const share = (this.value() - this.min()) / (this.max() - this.min());

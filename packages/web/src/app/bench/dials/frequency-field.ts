@@ -52,7 +52,7 @@ type WayName = keyof typeof WAYS;
       [step]="1"
       label="How fine the screen is"
       (changed)="change()(atPosition($event), true)"
-      (letGo)="change()(value(), false)"
+      (letGo)="change()(atPosition($event), false)"
     />
     <div class="ways">
       <p class="more">more = {{ current().more }}</p>

@@ -38,8 +38,8 @@ const SHOWN = {
       [max]="onScale(dial().max * shown().by)"
       [step]="wide() ? 0.02 : shown().step"
       [label]="dial().title"
-      (changed)="scaled($event)"
-      (letGo)="change()(value(), false)"
+      (changed)="scaled($event, true)"
+      (letGo)="scaled($event, false)"
     />
     @if (dial().more; as more) {
       <p class="more">more = {{ more }}</p>
@@ -74,11 +74,11 @@ export class RangedField {
     return this.wide() ? Math.sqrt(shown) : shown;
   }
 
-  protected scaled(at: number): void {
+  protected scaled(at: number, held: boolean): void {
     const shown = this.wide() ? at * at : at;
     const value = shown / this.shown().by;
     // To as many digits as are shown, so that a dragged value reads as it is kept.
-    this.change()(this.wide() ? Math.max(this.dial().min, Math.min(this.dial().max, Number(value.toFixed(3)))) : value, true);
+    this.change()(this.wide() ? Math.max(this.dial().min, Math.min(this.dial().max, Number(value.toFixed(3)))) : value, held);
   }
 
   protected typed(shown: number): void {

@@ -1,4 +1,16 @@
-import { convertNode, findPass, ONE, planPieces, readInTiles, sizeOf, stepName, wholeRegion, type Graph, type Node, type Sheet } from '@uvrant/core';
+import {
+  convertNode,
+  findPass,
+  ONE,
+  planPieces,
+  readInTiles,
+  sizeOf,
+  stepName,
+  wholeRegion,
+  type Graph,
+  type Node,
+  type Sheet,
+} from '@uvrant/core';
 import type { BareMask } from '../protocol';
 import { row, type PlannedTask } from './planned';
 

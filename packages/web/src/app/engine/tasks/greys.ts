@@ -1,4 +1,17 @@
-import { findPass, pictureNode, plan, surfaceNode, textureGreys, trueScale, wearLies, type Pass, type Sheet, type SurfaceRef, type TextureWear, type ToneStatistics } from '@uvrant/core';
+import {
+  findPass,
+  pictureNode,
+  plan,
+  surfaceNode,
+  textureGreys,
+  trueScale,
+  wearLies,
+  type Pass,
+  type Sheet,
+  type SurfaceRef,
+  type TextureWear,
+  type ToneStatistics,
+} from '@uvrant/core';
 import type { OpenSheet } from './open-sheet';
 import { row, type PlannedTask } from './planned';
 

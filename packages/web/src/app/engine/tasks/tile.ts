@@ -1,4 +1,17 @@
-import { plan, renderBytes, renderReduced, wearSums, type Region, type Rendering, type Sheet, type Graph, type WearSums, type Work, addedSums, type PrintNode } from '@uvrant/core';
+import {
+  plan,
+  renderBytes,
+  renderReduced,
+  wearSums,
+  type Region,
+  type Rendering,
+  type Sheet,
+  type Graph,
+  type WearSums,
+  type Work,
+  addedSums,
+  type PrintNode,
+} from '@uvrant/core';
 import type { Pixels, TilePlace, TrueTile } from '../protocol';
 import { row, viewRegion, type PlannedTask } from './planned';
 

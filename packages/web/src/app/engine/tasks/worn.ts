@@ -1,4 +1,16 @@
-import { bandsOf, plan, planPieces, tilesOf, VIEW_TILE, wearSums, wholeWearSums, wornNodes, addedSums, scoped, type WearSums } from '@uvrant/core';
+import {
+  bandsOf,
+  plan,
+  planPieces,
+  tilesOf,
+  VIEW_TILE,
+  wearSums,
+  wholeWearSums,
+  wornNodes,
+  addedSums,
+  scoped,
+  type WearSums,
+} from '@uvrant/core';
 import { READING_BAND } from '../reading-band';
 import type { OpenSheet } from './open-sheet';
 import { row, type PlannedTask } from './planned';

@@ -1,0 +1,2 @@
+import { draftRows } from './drafts';
+await draftRows(process.argv[2] as string);

@@ -1,0 +1,111 @@
+/** A render worker's host in this process: the demo's sheets, their pyramids on disk, and tasks as the page asks for them. */
+import { spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { inflateSync } from 'node:zlib';
+import { createKernels } from '@uvrant/kernels';
+import { Shaper } from '@uvrant/shaping';
+import {
+  ByteCache,
+  fontsOf,
+  Pool,
+  sfntOf,
+  shippedFont,
+  type Sheet,
+  type SourceInfo,
+  type ToneStatistics,
+  type TypePort,
+  type Work,
+} from '@uvrant/core';
+import { TileFiles } from '../../packages/server/src/render/tile-files';
+import { OpenSheet } from '../../packages/web/src/app/engine/tasks/open-sheet';
+import { plannedTask, poolOf } from '../../packages/web/src/app/engine/tasks/tasks';
+import type { ResultOf, Task } from '../../packages/web/src/app/engine/protocol';
+
+export const SHEETS = ['1-poster', '2-garment', '3-found-print'] as const;
+export const sheetOf = (name: string): Sheet => JSON.parse(readFileSync(`demo/sheets/${name}.json`, 'utf8')) as Sheet;
+
+const find = createRequire(import.meta.url);
+
+export const filesOf = (family: string): Uint8Array<ArrayBuffer>[] => {
+  const folder = dirname(find.resolve(`@fontsource/${family}/package.json`));
+  const subsets = shippedFont(family)?.subsets ?? [];
+  return subsets.map((subset) => sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflateSync));
+};
+
+export const typeOf = async (sheets: readonly Sheet[]): Promise<TypePort> => {
+  const type = await Shaper.load();
+  for (const font of sheets.flatMap(fontsOf)) if ('family' in font) type.add(font, filesOf(font.family));
+  return type;
+};
+
+/** Pyramids of the demo's pictures in a folder, made by the command line where they are not there. */
+export const pyramids = (folder: string): SourceInfo[] => {
+  for (const name of SHEETS) {
+    const out = join(folder, 'out.png');
+    const made = spawnSync(
+      process.execPath,
+      ['packages/server/dist/cli.js', `demo/sheets/${name}.json`, '-o', out, '--keep', folder, '--ppi', '20'],
+      { encoding: 'utf8' },
+    );
+    if (made.status !== 0) throw new Error(made.stderr);
+  }
+  return readdirSync(folder, { withFileTypes: true })
+    .filter((each) => each.isDirectory())
+    .map(({ name }) => JSON.parse(readFileSync(join(folder, name, 'info.json'), 'utf8')) as SourceInfo);
+};
+
+const MEBIBYTE = 2 ** 20;
+
+/** What one task took: its work in ms, and the longest stretch of it without a yield. */
+export interface Taken<R> {
+  readonly result: R;
+  readonly ms: number;
+  readonly stretch: number;
+}
+
+/** One worker: its kernels, pools and tiles. */
+export class BenchHost {
+  private readonly kernels = createKernels();
+  private readonly textures = new Pool(40 * MEBIBYTE);
+  private readonly pools = { draft: new Pool(112 * MEBIBYTE, this.textures), reading: new Pool(56 * MEBIBYTE, this.textures) };
+  private readonly statistics = new ByteCache<ToneStatistics>(4 * MEBIBYTE);
+  private readonly files: TileFiles;
+
+  constructor(
+    private readonly infos: readonly SourceInfo[],
+    folder: string,
+    private readonly type: TypePort,
+  ) {
+    this.files = new TileFiles(
+      (sha256) => infos.find((info) => info.sha256 === sha256),
+      (sha256) => join(folder, sha256),
+    );
+  }
+
+  open(sheet: Sheet): OpenSheet {
+    return new OpenSheet(sheet, this.infos);
+  }
+
+  run<T extends Task>(open: OpenSheet, task: T): Taken<ResultOf<T>> {
+    const started = performance.now();
+    const planned = plannedTask(open, task);
+    const pool = poolOf(task);
+    const rasters = pool ? this.pools[pool] : null;
+    const names = planned.wants({ statistics: this.statistics, rasters });
+    const fetching = performance.now();
+    for (const name of names) this.files.tile(name);
+    const fetched = performance.now() - fetching;
+    const work: Work = { kernels: this.kernels, tile: this.files.tile, rasters, statistics: this.statistics, type: this.type };
+    const rendering = planned.run(work);
+    let stretch = 0;
+    for (;;) {
+      const before = performance.now();
+      const step = rendering.next();
+      stretch = Math.max(stretch, performance.now() - before);
+      // What is fetched is not work of the worker's.
+      if (step.done) return { result: step.value as ResultOf<T>, ms: performance.now() - started - fetched, stretch };
+    }
+  }
+}
