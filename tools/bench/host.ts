@@ -105,7 +105,7 @@ export class BenchHost {
       const step = rendering.next();
       stretch = Math.max(stretch, performance.now() - before);
       // What is fetched is not work of the worker's.
-      if (step.done) return { result: step.value as ResultOf<T>, ms: performance.now() - started - fetched, stretch };
+      if (step.done) return { result: step.value, ms: performance.now() - started - fetched, stretch };
     }
   }
 }

@@ -2,11 +2,8 @@ import type { Shaper } from '@uvrant/shaping';
 import {
   compile,
   CompileError,
-  finish,
   freshSource,
   ONE,
-  plan,
-  rendered,
   rgbOfHex,
   STEPS,
   tilesOf,

@@ -21,7 +21,6 @@ import {
   type TextureWear,
   compile,
   trueScale,
-  rendered,
 } from '../src';
 import { drawn } from './support/pictures';
 import { flat, infoOf, meanOf, pass, PICTURES, plainWear, planeOf as valuesOf, rasterOf, sheet, SIZE, workOf } from './support/sheets';

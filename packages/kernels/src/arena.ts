@@ -69,7 +69,7 @@ export class KernelMemory implements Arena {
 
   private copied(array: Values): number {
     const at = this.room(array.byteLength);
-    this.viewLike(array, at).set(array as never);
+    this.viewLike(array, at).set(array);
     return at;
   }
 
@@ -109,14 +109,14 @@ export class KernelMemory implements Arena {
     }
     const at = this.constants;
     this.constants += aligned(array.byteLength);
-    this.viewLike(array, at).set(array as never);
+    this.viewLike(array, at).set(array);
     this.kept.set(array, at);
     return at;
   }
 
   /** Ends a call: what was written goes to where it belongs. */
   done(): void {
-    for (const { at, array } of this.back) array.set(this.viewLike(array, at) as never);
+    for (const { at, array } of this.back) array.set(this.viewLike(array, at));
     this.back.length = 0;
     this.scratch = SCRATCH;
   }

@@ -126,80 +126,80 @@ export interface Kernels {
   readonly arena: Arena;
 
   /** Grey of premultiplied RGBA by shares, clamped to 0 … ONE, and its coverage. Gives the least coverage met. */
-  grey(rgba: Int16Array, shares: GreyShares, tone: Int16Array, coverage: Int16Array): number;
+  readonly grey: (rgba: Int16Array, shares: GreyShares, tone: Int16Array, coverage: Int16Array) => number;
 
   /** As `grey`, then lifted by response(hue) · (max − min). `response` has HUE_KNOTS + 1 values, ± ONE. */
-  greyByHue(rgba: Int16Array, shares: GreyShares, response: Int16Array, tone: Int16Array, coverage: Int16Array): number;
+  readonly greyByHue: (rgba: Int16Array, shares: GreyShares, response: Int16Array, tone: Int16Array, coverage: Int16Array) => number;
 
   /** table[value] for each value, clamped to 0 … ONE first. `table` has ONE + 1 values. */
-  table(values: Int16Array, table: Int16Array, out: Int16Array): void;
+  readonly table: (values: Int16Array, table: Int16Array, out: Int16Array) => void;
 
   /**
    * Ink where the shape's spot value stands above the tone's threshold.
    * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits).
    */
-  screen(tone: Int16Array, region: Region, grid: ScreenGrid, shape: ShapeName, thresholds: Int32Array, out: Int16Array): void;
+  readonly screen: (tone: Int16Array, region: Region, grid: ScreenGrid, shape: ShapeName, thresholds: Int32Array, out: Int16Array) => void;
 
   /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
-  reduce(plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array): void;
+  readonly reduce: (plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array) => void;
 
   /** Source samples at working depth: one plane of grey, or premultiplied RGBA, full where there is no alpha. */
-  expand(samples: Uint8Array | Uint16Array, channels: 1 | 3 | 4, out: Int16Array): void;
+  readonly expand: (samples: Uint8Array | Uint16Array, channels: 1 | 3 | 4, out: Int16Array) => void;
 
   /** Filtered source values at the positions of a region's pixels; positions round to 1/256 of a source pixel. Any turn. */
-  sample(patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array): void;
+  readonly sample: (patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array) => void;
 
   /** Every row of a patch filtered along x at some positions: Σ weight · value, rounded; overshoot is kept. */
-  filterAcross(patch: SourcePatch, positions: Positions, axis: FilterAxis, out: Int16Array): void;
+  readonly filterAcross: (patch: SourcePatch, positions: Positions, axis: FilterAxis, out: Int16Array) => void;
 
   /** Rows of so many pixels filtered along y at some positions, and brought within 0 … ONE, colours within their alpha. */
-  filterDown(lines: Int16Array, channels: 1 | 4, width: number, positions: Positions, axis: FilterAxis, out: Int16Array): void;
+  readonly filterDown: (lines: Int16Array, channels: 1 | 4, width: number, positions: Positions, axis: FilterAxis, out: Int16Array) => void;
 
   /** Rows become columns. */
-  transpose(plane: Int16Array, channels: 1 | 4, width: number, height: number, out: Int16Array): void;
+  readonly transpose: (plane: Int16Array, channels: 1 | 4, width: number, height: number, out: Int16Array) => void;
 
   /** from + (to − from) · share · mask. A mask has one value a pixel. */
-  mix(from: Int16Array, to: Int16Array, channels: 1 | 4, share: number, mask: Int16Array | null, out: Int16Array): void;
+  readonly mix: (from: Int16Array, to: Int16Array, channels: 1 | 4, share: number, mask: Int16Array | null, out: Int16Array) => void;
 
   /** Premultiplied RGBA of a coverage in one colour. */
-  paint(coverage: Int16Array, colour: Rgb, out: Int16Array): void;
+  readonly paint: (coverage: Int16Array, colour: Rgb, out: Int16Array) => void;
 
   /** Premultiplied RGBA of greys, and their coverage (null: everywhere). */
-  paintTones(tone: Int16Array, coverage: Int16Array | null, out: Int16Array): void;
+  readonly paintTones: (tone: Int16Array, coverage: Int16Array | null, out: Int16Array) => void;
 
   /** v · w. */
-  multiply(first: Int16Array, second: Int16Array, out: Int16Array): void;
+  readonly multiply: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
 
   /** 1 − v · strength: what a plane leaves of everything. */
-  rest(plane: Int16Array, strength: number, out: Int16Array): void;
+  readonly rest: (plane: Int16Array, strength: number, out: Int16Array) => void;
 
   /** 1 − (1 − tone) · coverage: light as weights, where what is not there counts as white. */
-  light(tone: Int16Array, coverage: Int16Array, out: Int16Array): void;
+  readonly light: (tone: Int16Array, coverage: Int16Array, out: Int16Array) => void;
 
   /** All from a half up, nothing below. */
-  cut(plane: Int16Array, out: Int16Array): void;
+  readonly cut: (plane: Int16Array, out: Int16Array) => void;
 
   /** Coverage of RGBA cut at a half, its colours kept. */
-  cutColours(rgba: Int16Array, out: Int16Array): void;
+  readonly cutColours: (rgba: Int16Array, out: Int16Array) => void;
 
   /** Alpha of RGBA as a plane. */
-  alphaOf(rgba: Int16Array, out: Int16Array): void;
+  readonly alphaOf: (rgba: Int16Array, out: Int16Array) => void;
 
   /** Σ v, and Σ v · w, exact. */
-  sum(plane: Int16Array): number;
-  dot(first: Int16Array, second: Int16Array): number;
+  readonly sum: (plane: Int16Array) => number;
+  readonly dot: (first: Int16Array, second: Int16Array) => number;
 
   /**
    * Sets to nothing, in place, what belongs to pieces of more than ONE / 16 whose box is at most `most` pixels long and
    * wide and does not touch the plane's rim. Pixels hang together by sides and corners.
    */
-  dropSpecks(plane: Int16Array, width: number, height: number, most: number): void;
+  readonly dropSpecks: (plane: Int16Array, width: number, height: number, most: number) => void;
 
   /**
    * W3C Compositing, source-over (or source-atop where `atop`) with a blend mode, on premultiplied RGBA;
    * the source is first weakened by strength · mask. Knock out leaves beneath · (1 − αs), atop or not.
    */
-  blend(
+  readonly blend: (
     beneath: Int16Array,
     source: Int16Array,
     mode: ModeName,
@@ -207,47 +207,47 @@ export interface Kernels {
     strength: number,
     mask: Int16Array | null,
     out: Int16Array,
-  ): void;
+  ) => void;
 
   /** One ink by its coverage over what is beneath: as `blend` of what `paint` gives, in a mode that whole numbers serve. */
-  layInk(beneath: Int16Array, coverage: Int16Array, colour: Rgb, mode: WholeMode, strength: number, out: Int16Array): void;
+  readonly layInk: (beneath: Int16Array, coverage: Int16Array, colour: Rgb, mode: WholeMode, strength: number, out: Int16Array) => void;
 
   /** Entries of an index plane where coverage reaches a half (everywhere without one) become those that the map says. */
-  stamp(beneath: Uint8Array, coverage: Int16Array | null, map: Uint8Array, out: Uint8Array): void;
+  readonly stamp: (beneath: Uint8Array, coverage: Int16Array | null, map: Uint8Array, out: Uint8Array) => void;
 
   /** Entries where a plane is at least a half; bare elsewhere. */
-  keepWhere(entries: Uint8Array, plane: Int16Array, out: Uint8Array): void;
+  readonly keepWhere: (entries: Uint8Array, plane: Int16Array, out: Uint8Array) => void;
 
   /** Each entry's value: one plane of 16-bit values, RGBA at working depth (four a value), or packed RGBA8. */
-  lookUp(entries: Uint8Array, palette: Int16Array | Uint32Array, values: 1 | 4, out: Int16Array | Uint32Array): void;
+  readonly lookUp: (entries: Uint8Array, palette: Int16Array | Uint32Array, values: 1 | 4, out: Int16Array | Uint32Array) => void;
 
   /** As `reduce` of the RGBA of a palette's entries. */
-  reduceIndex(entries: Uint8Array, width: number, height: number, shift: number, palette: Int16Array, out: Int16Array): void;
+  readonly reduceIndex: (entries: Uint8Array, width: number, height: number, shift: number, palette: Int16Array, out: Int16Array) => void;
 
   /** Each channel's unpremultiplied value through its own table of ONE + 1 values, coverage kept. */
-  channels(rgba: Int16Array, red: Int16Array, green: Int16Array, blue: Int16Array, out: Int16Array): void;
+  readonly channels: (rgba: Int16Array, red: Int16Array, green: Int16Array, blue: Int16Array, out: Int16Array) => void;
 
   /**
    * Σ weights[k] · plane[i + (k − half) · stride], rounded, for an odd number of weights that sum to ONE. The plane is
    * one long row: what reads past its ends, or past an image row's, is not for use.
    */
-  convolve(plane: Int16Array, stride: number, weights: Int16Array, out: Int16Array): void;
+  readonly convolve: (plane: Int16Array, stride: number, weights: Int16Array, out: Int16Array) => void;
 
   /**
    * Greatest of (height − distance in pixels) over the neighbours within `reach` pixels each way, both in 1/2^bits; only
    * for pixels that far from the plane's edges, the others are 0. No height stands above 2^bits.
    */
-  farthest(heights: Int16Array, width: number, height: number, reach: number, bits: number, out: Int16Array): void;
+  readonly farthest: (heights: Int16Array, width: number, height: number, reach: number, bits: number, out: Int16Array) => void;
 
   /**
    * Ink spread along fibres: where `far` (see `farthest`, in 1/2^bits) is neither surely bare nor surely solid, far +
    * spreadPx · (1 + 4 · ragged · fibre) decides. Only pixels `reach` from the rim are set. The field of fibres lies on the sheet.
    */
-  spread(far: Int16Array, region: Region, reach: number, fibres: Fibres, out: Int16Array): void;
+  readonly spread: (far: Int16Array, region: Region, reach: number, fibres: Fibres, out: Int16Array) => void;
 
   /** Ink spread by the same creep everywhere: far · 2^shift + creep, within 0 … ONE. */
-  spreadEvenly(far: Int16Array, shift: number, creep: number, out: Int16Array): void;
+  readonly spreadEvenly: (far: Int16Array, shift: number, creep: number, out: Int16Array) => void;
 
   /** The 8-bit rim: unpremultiplied RGBA8, with the fixed dither tile anchored to the sheet's origin. */
-  rim(rgba: Int16Array, region: Region, out: Uint8Array): void;
+  readonly rim: (rgba: Int16Array, region: Region, out: Uint8Array) => void;
 }

@@ -1,4 +1,4 @@
-import { ONE, sizeOf, times, type Raster, type RasterOf, type Region } from '../raster/raster';
+import { ONE, sizeOf, times, type Raster, type Region } from '../raster/raster';
 import { crop, grow } from '../raster/region';
 import { blankPlane, isBlank, isSolid, uniformPlane, uniformValue } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
@@ -177,7 +177,7 @@ export const maskedNode = (input: Node, mask: Plane): Node => ({
     const there = coveragePlane(raster, kernels);
     if (isBlank(there)) return raster;
     const coverage = multiplied(there, (yield* rendered(mask, region, work)).tone, kernels);
-    return { ...raster, coverage } as RasterOf<'ink'> | RasterOf<'tone'>;
+    return { ...raster, coverage };
   },
 });
 

@@ -61,7 +61,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const reach = Math.ceil(declaration.reach(call.params) * call.at.pxPerMm);
   const kind = (declaration.gives === 'same' ? input.kind : declaration.gives) as 'colour' | 'tone' | 'ink';
   const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
-  const bare = bareOf(kind, colour) as Bounds<typeof kind>['bare'];
+  const bare = bareOf<typeof kind>(kind, colour);
   return {
     key: keyOf('step', callKey(call, null), [input]),
     kind,

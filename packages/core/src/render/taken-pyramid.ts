@@ -38,8 +38,12 @@ export const framedTexture = (info: SourceInfo, { width, height }: TextureFrame,
   convertNode(pictureNode(info, { ...boxAt(width / 2, height / 2, width, height), beyond: placement.beyond }, 1), 'tone');
 
 /** Halvings of the frame that leave at least one of its pixels for each pixel of a rendering. */
-export const frameHalvings = ({ width, height }: TextureFrame, placement: Placement, pxPerMm: number): number =>
-  Math.max(0, Math.floor(Math.log2(Math.min(width / (placement.width * pxPerMm), height / (placement.height * pxPerMm)))));
+export const frameHalvings = ({ width, height }: TextureFrame, placement: Placement, pxPerMm: number): number => {
+  const perPixel = Math.min(width / (placement.width * pxPerMm), height / (placement.height * pxPerMm));
+  let halvings = 0;
+  while (2 ** (halvings + 1) <= perPixel) halvings++;
+  return halvings;
+};
 
 /** Side of the pieces of the averaged plane that are kept, and of the frame's pieces that they are made of. */
 const TILE = 256;

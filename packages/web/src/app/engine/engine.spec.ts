@@ -1,14 +1,21 @@
 import { TestBed } from '@angular/core/testing';
-import type { Sheet } from '@uvrant/core';
+import { withPass } from '@uvrant/core';
+import { posterOf } from '../../testing/sheets';
 import { Engine, RENDER_WORKER, TaskCancelled } from './engine';
 import type { FromWorker, Task, ToWorker } from './protocol';
 
 /** A worker that keeps what it is sent and answers when told. */
 class FakeWorker {
   onmessage: ((event: MessageEvent<FromWorker>) => void) | null = null;
+  onerror: ((event: { readonly message: string }) => void) | null = null;
+  onmessageerror: (() => void) | null = null;
+  isEnded = false;
   readonly sent: ToWorker[] = [];
   postMessage(message: ToWorker): void {
     this.sent.push(message);
+  }
+  terminate(): void {
+    this.isEnded = true;
   }
   answer(data: FromWorker): void {
     this.onmessage?.({ data } as MessageEvent<FromWorker>);
@@ -16,18 +23,28 @@ class FakeWorker {
   get tasks(): Extract<ToWorker, { type: 'task' }>[] {
     return this.sent.filter((message) => message.type === 'task');
   }
+  get sheets(): Extract<ToWorker, { type: 'sheet' }>[] {
+    return this.sent.filter((message) => message.type === 'sheet');
+  }
 }
 
-const started = () => {
-  Object.defineProperty(navigator, 'hardwareConcurrency', { value: 2, configurable: true });
-  const worker = new FakeWorker();
-  TestBed.configureTestingModule({ providers: [{ provide: RENDER_WORKER, useValue: () => worker as unknown as Worker }] });
-  return { worker, engine: TestBed.inject(Engine) };
+const started = (cores = 2) => {
+  Object.defineProperty(navigator, 'hardwareConcurrency', { value: cores, configurable: true });
+  const workers: FakeWorker[] = [];
+  const create = (): Worker => {
+    const worker = new FakeWorker();
+    workers.push(worker);
+    return worker as unknown as Worker;
+  };
+  TestBed.configureTestingModule({ providers: [{ provide: RENDER_WORKER, useValue: create }] });
+  const engine = TestBed.inject(Engine);
+  return { workers, worker: workers[0] as FakeWorker, engine };
 };
 
-const tile = (quality: 'draft' | 'true', x = 0): Task & { kind: 'tile' } => ({
+const poster = posterOf();
+const tile = (quality: 'draft' | 'true', x = 0, version = 1): Task & { kind: 'tile' } => ({
   kind: 'tile',
-  version: 1,
+  version,
   quality,
   halvings: 1,
   side: 256,
@@ -35,27 +52,36 @@ const tile = (quality: 'draft' | 'true', x = 0): Task & { kind: 'tile' } => ({
   y: 0,
 });
 const pixels = { width: 1, height: 1, bytes: new Uint8Array(4), worn: null };
-const done = (id: number): FromWorker => ({ type: 'done', id, result: pixels, ms: 1, stretch: 1 });
+const shares = { passes: {}, inks: {} };
+const done = (id: number, result: Extract<FromWorker, { type: 'done' }>['result'] = pixels): FromWorker => ({
+  type: 'done',
+  id,
+  result,
+  ms: 1,
+  stretch: 1,
+});
 
-test('drafts go before readings and true tiles, one task at a time', async () => {
+test('drafts go before readings and true tiles, which wait for the worker', async () => {
   const { worker, engine } = started();
-  expect(engine.open({} as Sheet, [])).toBe(1);
+  expect(engine.open(poster, [])).toBe(1);
   const first = engine.ask({ kind: 'inks', version: 1 });
   void engine.ask(tile('true')).catch(() => undefined);
   void engine.ask({ kind: 'inks', version: 1 }).catch(() => undefined);
-  worker.answer({ type: 'done', id: 1, result: { passes: {}, inks: {} }, ms: 1, stretch: 1 });
+  worker.answer(done(1, shares));
   await first;
-  void engine.ask(tile('draft')).catch(() => undefined);
   expect(worker.tasks.map(({ task }) => task.kind)).toEqual(['inks', 'inks']);
 });
 
-test('a draft overtakes a true tile, which is taken up again after it', async () => {
+test('a draft is given at once to a worker that is called off, and what it overtook is taken up again', async () => {
   const { worker, engine } = started();
+  engine.open(poster, []);
   const slow = engine.ask(tile('true'));
   const quick = engine.ask(tile('draft', 1));
-  expect(worker.sent.at(-1)).toEqual({ type: 'cancel', id: 1 });
+  expect(worker.sent.slice(-2)).toEqual([
+    { type: 'cancel', id: 1 },
+    { type: 'task', id: 2, task: tile('draft', 1) },
+  ]);
   worker.answer({ type: 'cancelled', id: 1 });
-  expect(worker.tasks.at(-1)).toMatchObject({ id: 2, task: { quality: 'draft' } });
   worker.answer(done(2));
   expect(await quick).toBe(pixels);
   expect(worker.tasks.at(-1)).toMatchObject({ id: 1, task: { quality: 'true' } });
@@ -65,6 +91,7 @@ test('a draft overtakes a true tile, which is taken up again after it', async ()
 
 test('what is called off is told to the worker and rejected; what waits never reaches it', async () => {
   const { worker, engine } = started();
+  engine.open(poster, []);
   const [running, waiting] = [new AbortController(), new AbortController()];
   const first = engine.ask(tile('true'), running.signal);
   const second = engine.ask(tile('true', 1), waiting.signal);
@@ -79,7 +106,69 @@ test('what is called off is told to the worker and rejected; what waits never re
 
 test('a failure comes back in words', async () => {
   const { worker, engine } = started();
+  engine.open(poster, []);
   const task = engine.ask(tile('true'));
   worker.answer({ type: 'failed', id: 1, message: 'The picture is not here.' });
   await expect(task).rejects.toThrow('The picture is not here.');
+});
+
+test('only a pass that changed is sent with a new version', () => {
+  const { worker, engine } = started();
+  engine.open(poster, []);
+  void engine.ask(tile('draft')).catch(() => undefined);
+  worker.answer(done(1));
+  const changed = withPass(poster, 'picture', (pass) => ({ ...pass, name: 'Other' }));
+  const version = engine.open(changed, []);
+  void engine.ask(tile('draft', 0, version)).catch(() => undefined);
+  const [first, second] = worker.sheets.map(({ sheet }) => sheet);
+  expect(first?.fresh).toHaveLength(poster.passes.length);
+  expect(second?.fresh.map(([, { name }]) => name)).toEqual(['Other']);
+  expect(second?.passes).toHaveLength(poster.passes.length);
+});
+
+test('a version that the worker does not know is opened again, whole, after any number of edits', async () => {
+  const { worker, engine } = started();
+  const old = engine.open(poster, []);
+  engine.hold('unprinted', old);
+  for (let n = 0; n < 300; n++) engine.open({ ...poster, name: `${n}` }, []);
+  const asked = engine.ask({ ...tile('draft'), version: old });
+  worker.answer({ type: 'unknown', id: 1 });
+  expect(worker.sheets.map(({ version, sheet }) => [version, sheet.fresh.length])).toEqual([
+    [old, poster.passes.length],
+    [old, poster.passes.length],
+  ]);
+  worker.answer(done(1));
+  expect(await asked).toBe(pixels);
+  // What nobody holds is superseded after so many.
+  await expect(engine.ask({ ...tile('draft'), version: old + 1 })).rejects.toThrow(TaskCancelled);
+});
+
+test('a worker that fails is replaced and its task asked again; failing twice is said', async () => {
+  const { workers, engine } = started();
+  engine.open(poster, []);
+  const task = engine.ask(tile('true'));
+  workers[0]?.onerror?.({ message: 'out of memory' });
+  expect(workers[0]?.isEnded).toBe(true);
+  expect(workers[1]?.sent.map(({ type }) => type)).toEqual(['sheet', 'task']);
+  workers[1]?.onmessageerror?.();
+  await expect(task).rejects.toThrow('failed twice');
+  expect(workers).toHaveLength(3);
+  const other = engine.ask(tile('draft'));
+  workers[2]?.answer(done(2));
+  expect(await other).toBe(pixels);
+});
+
+test('at most four workers, whatever the cores; a tile goes back to the one that made it before', () => {
+  const { workers, engine } = started(16);
+  expect(workers).toHaveLength(4);
+  engine.open(poster, []);
+  const asked = (): void => {
+    for (let x = 0; x < 4; x++) void engine.ask(tile('draft', x)).catch(() => undefined);
+  };
+  asked();
+  const placesOf = (): number[] => workers.map(({ tasks }) => (tasks.at(-1)?.task as { x: number }).x);
+  const first = placesOf();
+  for (const worker of workers) worker.answer(done(worker.tasks.at(-1)?.id as number));
+  asked();
+  expect(placesOf()).toEqual(first);
 });

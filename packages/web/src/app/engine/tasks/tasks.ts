@@ -36,6 +36,6 @@ const TASKS: { readonly [K in Task['kind']]: TaskRow<K> } = {
 type AnyRow = TaskRow<Task['kind']>;
 
 export const plannedTask = <T extends Task>(open: OpenSheet, task: T): PlannedTask<ResultOf<T>> =>
-  (TASKS[task.kind] as unknown as AnyRow).plan(open, task as never) as unknown as PlannedTask<ResultOf<T>>;
+  (TASKS[task.kind] as unknown as AnyRow).plan(open, task) as unknown as PlannedTask<ResultOf<T>>;
 
-export const poolOf = (task: Task): PoolName => (TASKS[task.kind] as unknown as AnyRow).pool(task as never);
+export const poolOf = (task: Task): PoolName => (TASKS[task.kind] as unknown as AnyRow).pool(task);
