@@ -129,8 +129,14 @@ export const differences = (tile: RecordedTile, png: PNG): number => {
   return count;
 };
 
-export const isTrue = (page: Page, timeout = 90_000): Promise<void> =>
-  expect(page.locator('uv-slug .state')).toHaveText('true', { timeout });
+/** Waits until the page has taken up what was just done: it looks at its state once a frame. */
+const takenUp = (page: Page): Promise<void> =>
+  page.evaluate(() => new Promise<void>((taken) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(taken)))));
+
+export const isTrue = async (page: Page, timeout = 90_000): Promise<void> => {
+  await takenUp(page);
+  await expect(page.locator('uv-slug .state')).toHaveText('true', { timeout });
+};
 
 /** Sends out the sheet on the bench and gives the file. */
 export const sentOut = async (page: Page): Promise<{ path: string; name: string; png: PNG; bytes: Buffer }> => {

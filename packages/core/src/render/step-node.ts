@@ -5,7 +5,7 @@ import type { Arena } from '../raster/arena';
 import type { AnyStep, RasterWork, StepAt } from '../steps/declare';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
-import { rendered, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
+import { rendered, wantOnce, type Node, type Rendering, type Work } from './node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from './statistics-node';
 
 /** A step as the graph holds it: its declaration, params, and the tones it wants to know. */

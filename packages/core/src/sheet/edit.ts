@@ -74,30 +74,49 @@ export const shiftPass = (sheet: Sheet, id: string, by: 1 | -1): Sheet => {
   return movePass(sheet, id, { group: around.group, after: by > 0 ? place.group : around.after });
 };
 
-const remasked = (masks: readonly Mask[], idOf: (id: string) => string): readonly Mask[] =>
-  masks.map((mask) => (mask.kind === 'picture' && 'pass' in mask.of ? { ...mask, of: { pass: idOf(mask.of.pass) } } : mask));
+/** What a copy is called: fresh ids for what is copied, and what an id that is spoken of has become. */
+interface Renaming {
+  readonly freshId: () => string;
+  readonly idOf: (id: string) => string;
+}
+
+const copiedMasks = (masks: readonly Mask[], { freshId, idOf }: Renaming): readonly Mask[] =>
+  masks.map((mask) => {
+    const copy = { ...mask, id: freshId() };
+    return copy.kind === 'picture' && 'pass' in copy.of ? { ...copy, of: { pass: idOf(copy.of.pass) } } : copy;
+  });
+
+const renamedStep = (step: Step, renaming: Renaming): Step => ({
+  ...step,
+  id: renaming.freshId(),
+  // A step of a kind not known here may have neither.
+  ...(step.masks ? { masks: copiedMasks(step.masks, renaming) } : {}),
+  ...(step.zones
+    ? { zones: step.zones.map((zone) => ({ ...zone, id: renaming.freshId(), masks: copiedMasks(zone.masks, renaming) })) }
+    : {}),
+});
+
+/** A step with ids of its own throughout. */
+export const copiedStep = (step: Step, freshId: () => string): Step => renamedStep(step, { freshId, idOf: (id) => id });
 
 /** A pass with ids of its own throughout; what it says of passes inside itself goes along, the rest stays. */
 export const copiedPass = (pass: Pass, freshId: () => string): Pass => {
   const ids = new Map([...passesOf([pass])].map((each) => [each.id, freshId()]));
   for (const each of passesOf([pass])) for (const wear of each.wear) ids.set(wear.id, freshId());
   const idOf = (id: string): string => ids.get(id) ?? id;
+  const renaming: Renaming = { freshId, idOf };
   const reworn = (wear: Wear): Wear => {
     if (wear.kind === 'shared') return { ...wear, id: idOf(wear.id), of: idOf(wear.of) };
     if (wear.kind !== 'texture') return wear;
     const guards = wear.guards.map((guard) => ({ ...guard, pass: idOf(guard.pass) }));
-    return { ...wear, id: idOf(wear.id), masks: remasked(wear.masks, idOf), guards };
+    return { ...wear, id: idOf(wear.id), masks: copiedMasks(wear.masks, renaming), guards };
   };
   const copied = (each: Pass): Pass => ({
     ...each,
     id: idOf(each.id),
-    masks: remasked(each.masks, idOf),
+    masks: copiedMasks(each.masks, renaming),
     wear: each.wear.map(reworn),
-    steps: each.steps.map((step) => ({
-      ...step,
-      ...(step.masks ? { masks: remasked(step.masks, idOf) } : {}),
-      ...(step.zones ? { zones: step.zones.map((zone) => ({ ...zone, masks: remasked(zone.masks, idOf) })) } : {}),
-    })),
+    steps: each.steps.map((step) => renamedStep(step, renaming)),
     lay: each.lay.within === undefined ? each.lay : { ...each.lay, within: idOf(each.lay.within) },
     source: each.source.kind === 'group' ? { ...each.source, passes: each.source.passes.map(copied) } : each.source,
   });

@@ -4,7 +4,7 @@ import { ONE, sizeOf, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
 import { blankPlane } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
-import { layeredNoise, smoothNoise } from './noise';
+import { layeredBeyond, layeredNoise, smoothNoise } from './noise';
 
 export const FRAME_EDGES = ['torn', 'brushed', 'taped', 'picture'] as const;
 export type ProceduralEdge = Exclude<(typeof FRAME_EDGES)[number], 'picture'>;
@@ -25,11 +25,26 @@ interface FromSide {
   readonly length: number;
 }
 
-/** How far the frame reaches past a place, mm: covered where it is positive. */
-type Edge = (at: FromSide, dials: FrameDials) => number;
+/**
+ * How far the frame reaches past a place, mm: covered where it is positive. More than `enough` either way may be given as
+ * any such value, since it covers all of a pixel or nothing.
+ */
+type Edge = (at: FromSide, dials: FrameDials, enough: number) => number;
 
-const torn: Edge = ({ inwards, along, side }, { width, rough, seed }) => {
-  const wave = layeredNoise(along / 17, side * 31 + inwards / 21, seed, 6) - 0.5;
+/** Layers of the wave of a torn edge. */
+const WAVE_LAYERS = 6;
+
+const torn: Edge = ({ inwards, along, side }, { width, rough, seed }, enough) => {
+  const [waves, fibres] = [1.9 * rough * width, 1.6 * rough];
+  const [x, y] = [along / 17, side * 31 + inwards / 21];
+  if (waves > 0) {
+    // The layers still to come can only move the edge so far: most places are decided by the first few.
+    const middle = (inwards - width) / waves + 0.5;
+    const far = (enough + 0.5 * fibres) / waves;
+    const decided = layeredBeyond(x, y, seed, WAVE_LAYERS, middle - far, middle + far);
+    if (decided !== 0) return 2 * enough * decided;
+  }
+  const wave = layeredNoise(x, y, seed, WAVE_LAYERS) - 0.5;
   const fibre = layeredNoise(along / 0.9, inwards / 0.9 + side * 57, seed + 40, 2) - 0.5;
   return width * (1 + 1.9 * rough * wave) + 1.6 * rough * fibre - inwards;
 };
@@ -76,6 +91,7 @@ export function* frameCoverage(
   const { width, height } = placement;
   const at = boxAffine(placement, pxPerMm, width, height);
   const edge = EDGES[dials.edge];
+  const enough = 1 / pxPerMm;
   // A tilted tape strays with the box's length, the others only with their own width.
   const sure = SURE[dials.edge](dials) + (dials.edge === 'taped' ? 0.006 * dials.rough * Math.max(width, height) : 0);
   let out: Int16Array | null = null;
@@ -100,7 +116,7 @@ export function* frameCoverage(
         if (inwards >= dials.width + sure) continue;
         const upright = side % 2 === 1;
         const along = (upright ? sides[0] : sides[3]) as number;
-        past = Math.max(past, edge({ inwards, along, side, length: upright ? height : width }, dials));
+        past = Math.max(past, edge({ inwards, along, side, length: upright ? height : width }, dials, enough));
       }
     }
     const coverage = past * pxPerMm + 0.5;

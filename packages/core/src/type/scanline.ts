@@ -18,6 +18,9 @@ export class Fill {
   private readonly first: Int32Array;
   private readonly last: Int32Array;
   private readonly turn: Int8Array;
+  /** Least and greatest x of each edge. */
+  private readonly least: Float64Array;
+  private readonly most: Float64Array;
   private readonly blocks = new Map<number, number[]>();
   /** Least and greatest x of its edges. */
   private left = Infinity;
@@ -31,6 +34,8 @@ export class Fill {
     this.first = new Int32Array(count);
     this.last = new Int32Array(count);
     this.turn = new Int8Array(count);
+    this.least = new Float64Array(count);
+    this.most = new Float64Array(count);
     let edge = 0;
     for (const contour of contours) {
       for (let i = 0; i < contour.length; i += 2) {
@@ -49,6 +54,8 @@ export class Fill {
         this.first[edge] = first;
         this.last[edge] = last;
         this.turn[edge] = ay < by ? 1 : -1;
+        this.least[edge] = Math.min(x0, x1);
+        this.most[edge] = Math.max(x0, x1);
         this.left = Math.min(this.left, x0, x1);
         this.right = Math.max(this.right, x0, x1);
         const foot = Math.floor(last / LINES / BLOCK);
@@ -69,20 +76,28 @@ export class Fill {
     const out = arena.plane(sizeOf(region)).fill(0);
     const steps = new Int32Array(width + 2);
     const near: number[] = [];
+    const before: number[] = [];
     const crossings = new Float64Array(4096);
     let any = false;
     for (let row = 0; row < region.height; row++) {
       const y = region.y + row;
       near.length = 0;
+      before.length = 0;
       for (const edge of this.blocks.get(Math.floor(y / BLOCK)) ?? []) {
-        if ((this.first[edge] as number) < (y + 1) * LINES && (this.last[edge] as number) >= y * LINES) near.push(edge);
+        if ((this.first[edge] as number) >= (y + 1) * LINES || (this.last[edge] as number) < y * LINES) continue;
+        // What crosses on the left only counts; what crosses on the right says nothing of the region.
+        if ((this.most[edge] as number) <= region.x) before.push(edge);
+        else if ((this.least[edge] as number) < region.x + width) near.push(edge);
       }
-      if (near.length === 0) continue;
-      any = true;
+      if (near.length === 0 && before.length === 0) continue;
       steps.fill(0);
       for (let line = y * LINES; line < (y + 1) * LINES; line++) {
+        const winding = this.windingOf(line, before);
         const count = this.crossingsOf(line, near, region.x, width, crossings);
-        this.addSpans(crossings, count, steps);
+        if (winding === 0 && count === 0) continue;
+        any = true;
+        if (winding !== 0) steps[0] = (steps[0] as number) + 256;
+        this.addSpans(crossings, count, steps, winding);
       }
       let sum = 0;
       for (let x = 0, o = row * width; x < width; x++, o++) {
@@ -119,9 +134,18 @@ export class Fill {
     return count;
   }
 
-  /** Adds each span's coverage as changes from pixel to pixel. */
-  private addSpans(crossings: Float64Array, count: number, steps: Int32Array): void {
+  /** How often the edges on the left of a region wind round it on a line. */
+  private windingOf(line: number, before: readonly number[]): number {
     let winding = 0;
+    for (const edge of before) {
+      if (line >= (this.first[edge] as number) && line <= (this.last[edge] as number)) winding += this.turn[edge] as number;
+    }
+    return winding;
+  }
+
+  /** Adds each span's coverage as changes from pixel to pixel, from a winding at the left on. */
+  private addSpans(crossings: Float64Array, count: number, steps: Int32Array, from: number): void {
+    let winding = from;
     for (let i = 0; i < count; i++) {
       const packed = crossings[i] as number;
       const before = winding;

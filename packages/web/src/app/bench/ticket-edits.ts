@@ -2,6 +2,7 @@ import { Injectable, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
   copiedPass,
+  copiedStep,
   findPass,
   freshPass,
   groupPasses,
@@ -55,12 +56,11 @@ export class TicketEdits {
     const place = sheet && id !== null ? placeOf(sheet, id) : null;
     if (!sheet || !pass || !place) return;
     if (step !== null) {
-      const copy = freshId();
-      this.editing.pass(pass.id, (each) => ({
-        ...each,
-        steps: each.steps.flatMap((one) => (one.id === step ? [one, { ...one, id: copy }] : [one])),
-      }));
-      return this.editing.choose({ pass: pass.id, step: copy });
+      const original = pass.steps.find((one) => one.id === step);
+      if (!original) return;
+      const copy = copiedStep(original, freshId);
+      this.editing.pass(pass.id, (each) => ({ ...each, steps: each.steps.flatMap((one) => (one.id === step ? [one, copy] : [one])) }));
+      return this.editing.choose({ pass: pass.id, step: copy.id });
     }
     const copy = copiedPass(pass, freshId);
     const named = { ...copy, name: `${pass.name} again`.slice(0, 120) };

@@ -1,0 +1,124 @@
+import { STEPS, type Mask, type Sheet } from '../../src';
+import { flat, pass, picture, plainWear, sheet, step } from './sheets';
+
+export const screen = (params: Record<string, unknown> = {}) => step('screen', { lpi: 9, angle: 22.5, hardness: 0.7, ...params });
+
+/** Dials of each step at which it does something. A new step joins with a row here. */
+export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unknown>> = {
+  'grey-response': {
+    response: [
+      [20, 0.4],
+      [130, -0.3],
+      [250, 0.5],
+    ],
+  },
+  levels: { auto: true, clip: 0.01, midtone: 0.42, outWhite: 0.93 },
+  curve: {
+    points: [
+      [0, 0.05],
+      [0.4, 0.2],
+      [0.8, 0.95],
+      [1, 1],
+    ],
+  },
+  screen: { lpi: 9, angle: 22.5, hardness: 0.6, smallestDot: 0.4, cutOff: 0.02 },
+  exposure: { stops: -0.7 },
+  invert: {},
+  threshold: { cut: 0.45, softness: 0.3 },
+  blur: { radius: 0.4 },
+  'ink-spread': { spread: 0.2, ragged: 0.4, seed: 5 },
+  'colour-back': { share: 0.6 },
+  tint: { ink: { srgb: '#1f5f78' } },
+  warmth: { shift: 60 },
+};
+
+/** Each step alone, at dials that do something, and all four in a row. */
+export const CASES: readonly (readonly [string, Sheet])[] = [
+  ...STEPS.map((declaration): [string, Sheet] => [
+    declaration.kind,
+    sheet([pass('art', picture('motley'), { steps: [step(declaration.kind, LIVELY[declaration.kind])] })]),
+  ]),
+  [
+    'four steps, a flat beneath, masked and hard',
+    sheet(
+      [
+        pass('ground', flat('#d94f2a'), { lay: { mode: 'normal', strength: 0.6 } }),
+        pass('art', picture('motley'), {
+          placement: { ...pass('', picture('motley')).placement, turn: 11.3, width: 31, height: 33, fit: 'free', beyond: 'mirror' },
+          steps: [step('grey-response', LIVELY['grey-response']), step('levels'), step('curve', LIVELY['curve']), screen()],
+          lay: { mode: 'multiply', strength: 0.9 },
+        }),
+      ],
+      { edges: 'hard' },
+    ),
+  ],
+  ['every kind of mask, a zone and a wear', masked()],
+];
+
+/** A sheet on which every kind of mask and wear is at work, each with its edge. */
+function masked(): Sheet {
+  const home = pass('', picture('motley')).placement;
+  const base = { on: true, invert: false, feather: 0.4, grow: 0.3 } as const;
+  const strokes = (['round', 'dry brush', 'sponge', 'grit'] as const).map((tip, i) => ({
+    tip,
+    size: 7,
+    softness: 0.4,
+    strength: 0.8,
+    erases: i === 2,
+    seed: i,
+    points: [400 + 300 * i, 600, 2500, 1200 + 900 * i, 3300, 3900],
+  }));
+  const painted: Mask = { ...base, id: 'p', kind: 'painted', anchor: 'art', home, join: 'both', strokes };
+  const cut: Mask = {
+    ...base,
+    feather: 0,
+    grow: 0,
+    id: 'c',
+    kind: 'cut-out',
+    anchor: 'sheet',
+    join: 'either',
+    outline: 'polygon',
+    points: [500, 500, 3500, 900, 3000, 4400, 900, 3600],
+    rough: 0.6,
+    seed: 4,
+    band: 2,
+    widened: strokes.slice(0, 1),
+  };
+  const pick: Mask = {
+    ...base,
+    id: 'k',
+    kind: 'pick',
+    anchor: 'sheet',
+    join: 'without',
+    samples: [{ x: 10, y: 12, colour: '#8a6f4b' }],
+    tolerance: 12,
+    softness: 0.5,
+    connected: true,
+    smallest: 0.5,
+  };
+  const wear = plainWear(
+    'motley',
+    { ...home, width: 17, height: 22, turn: 12, beyond: 'repeat', fit: 'free' },
+    {
+      anchor: 'art',
+      home,
+      cut: 0.4,
+      softness: 0.2,
+      strength: 0.9,
+      specks: 0.8,
+      holes: 0.8,
+      masks: [{ ...painted, id: 'thin', join: 'without' }],
+      guards: [{ pass: 'ground', most: 0.1, ease: 0.3 }],
+    },
+  );
+  return sheet([
+    pass('ground', flat('#d94f2a')),
+    pass('art', picture('motley'), {
+      placement: { ...home, turn: 9, x: home.x + 2 },
+      masks: [painted, cut, pick],
+      steps: [step('exposure', { stops: -0.4 }, { masks: [painted], zones: [{ id: 'z', masks: [cut], params: { stops: 0.8 } }] })],
+      wear: [wear],
+    }),
+    pass('o', { kind: 'overall' }, { wear: [{ id: 's', kind: 'shared', on: true, of: 'w', turn: 90, x: 3, y: -2 }] }),
+  ]);
+}
