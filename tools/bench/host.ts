@@ -8,14 +8,17 @@ import { createKernels } from '@uvrant/kernels';
 import { Shaper } from '@uvrant/shaping';
 import {
   ByteCache,
+  finish,
   fontsOf,
   Pool,
   sfntOf,
   shippedFont,
+  wholeWearSums,
   type Sheet,
   type SourceInfo,
   type ToneStatistics,
   type TypePort,
+  type WearSums,
   type Work,
 } from '@uvrant/core';
 import { TileFiles } from '../../packages/server/src/render/tile-files';
@@ -86,6 +89,19 @@ export class BenchHost {
 
   open(sheet: Sheet): OpenSheet {
     return new OpenSheet(sheet, this.infos);
+  }
+
+  /** What wear takes in a sheet's draft. */
+  wearOf(open: OpenSheet, halvings: number): WearSums {
+    const graph = open.draft(halvings);
+    const work: Work = {
+      kernels: this.kernels,
+      tile: this.files.tile,
+      rasters: this.pools.draft,
+      statistics: this.statistics,
+      type: this.type,
+    };
+    return finish(wholeWearSums(open.sheet, graph, work));
   }
 
   run<T extends Task>(open: OpenSheet, task: T): Taken<ResultOf<T>> {

@@ -2,10 +2,25 @@ import { HALF } from './depth';
 
 // The composite of a hard sheet: one byte a pixel, the number of its palette's entry; entry 0 is bare.
 
-/** Where coverage reaches a half (everywhere without one) an entry becomes the one that the map says. */
-export function stamp(beneath: usize, coverage: usize, count: i32, map: usize, out: usize): void {
+/** Where coverage reaches a half (everywhere without one) an entry becomes the one that the map says; `few` for at most 16 entries. */
+export function stamp(beneath: usize, coverage: usize, count: i32, map: usize, few: i32, out: usize): void {
   const half = i16x8.splat(<i16>HALF);
   let i = 0;
+  if (few) {
+    // At most sixteen entries: their map is one vector.
+    const all = v128.load(map);
+    for (; i + 16 <= count; i += 16) {
+      const entries = v128.load(beneath + <usize>i);
+      const becomes = i8x16.swizzle(all, entries);
+      if (!coverage) {
+        v128.store(out + <usize>i, becomes);
+        continue;
+      }
+      const at = coverage + (<usize>i << 1);
+      const covered = i8x16.narrow_i16x8_s(i16x8.ge_s(v128.load(at), half), i16x8.ge_s(v128.load(at, 16), half));
+      v128.store(out + <usize>i, v128.bitselect(becomes, entries, covered));
+    }
+  }
   for (; i + 8 <= count; i += 8) {
     const covered = coverage ? i16x8.bitmask(i16x8.ge_s(v128.load(coverage + (<usize>i << 1)), half)) : 255;
     const entries = load<u64>(beneath + <usize>i);

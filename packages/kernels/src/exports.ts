@@ -52,7 +52,7 @@ export interface KernelExports {
   dropSpecks(plane: N, width: N, height: N, most: N, runs: N): void;
   blend(beneath: N, source: N, count: N, mode: N, atop: N, strength: N, mask: N, out: N): void;
   layInk(beneath: N, coverage: N, pixels: N, r: N, g: N, b: N, mode: N, strength: N, out: N): void;
-  stamp(beneath: N, coverage: N, count: N, map: N, out: N): void;
+  stamp(beneath: N, coverage: N, count: N, map: N, few: N, out: N): void;
   keepWhere(entries: N, plane: N, count: N, out: N): void;
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;

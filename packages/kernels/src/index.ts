@@ -150,10 +150,10 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           at.f,
           across.taps,
           across.offset,
-          arena.constant(padded ? (across.padded) : across.weights),
+          arena.constant(padded ? across.padded : across.weights),
           down.taps,
           down.offset,
-          arena.constant(padded ? (down.padded) : down.weights),
+          arena.constant(padded ? down.padded : down.weights),
           Number(padded),
           region.x,
           region.y,
@@ -252,7 +252,10 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     },
 
     stamp: (beneath, coverage, map, out) =>
-      call(() => wasm.stamp(arena.read(beneath), coverage ? arena.read(coverage) : 0, out.length, arena.read(map), arena.write(out))),
+      call(() => {
+        const [under, over] = [arena.read(beneath), coverage ? arena.read(coverage) : 0];
+        wasm.stamp(under, over, out.length, arena.read(map), Number(map.length <= 16), arena.write(out));
+      }),
 
     keepWhere: (entries, plane, out) => call(() => wasm.keepWhere(arena.read(entries), arena.read(plane), out.length, arena.write(out))),
 

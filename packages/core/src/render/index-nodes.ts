@@ -53,7 +53,8 @@ const mapped = (palette: Palette, becomes: Palette): { readonly map: Uint8Array;
   };
   const colourAt = (of: Palette, i: number): string => of.subarray(4 * i, 4 * i + 4).join(' ');
   for (let i = 0; 4 * i < palette.length; i++) numberOf(colourAt(palette, i));
-  const map = new Uint8Array(MOST_ENTRIES);
+  // A map of few entries is one vector's worth.
+  const map = new Uint8Array(palette.length <= 4 * 16 ? 16 : MOST_ENTRIES);
   for (let i = 0; 4 * i < palette.length; i++) {
     const number = numberOf(colourAt(becomes, i));
     if (number >= MOST_ENTRIES) return null;

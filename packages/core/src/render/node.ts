@@ -42,6 +42,8 @@ export type PlanWork = Pick<Work, 'statistics'> & Partial<Pick<Work, 'rasters'>>
 /** What has to be fetched before a region can be rendered. */
 export class Wants {
   readonly tiles = new Map<string, TileName>();
+  /** True where something that is shared by all renderings is not kept yet, and will take its time. */
+  isCold = false;
   private readonly seen = new Set<string>();
 
   tile(name: TileName): void {
@@ -86,6 +88,7 @@ export const wantOnce = (node: Node, region: Region, wants: Wants, work: PlanWor
   if (!wants.first(name)) return;
   if (node.bounds && !overlap(node.bounds.box, region)) return;
   if (work.rasters?.touch(name)) return;
+  if (node.keeping === 'shared') wants.isCold = true;
   node.want(region, wants, work);
 };
 

@@ -181,6 +181,21 @@ export const maskedNode = (input: Node, mask: Plane): Node => ({
   },
 });
 
+/** All from a half up, nothing below. */
+const cutOf = (plane: Int16Array, { arena, cut }: Kernels): Int16Array => {
+  const uniform = uniformValue(plane);
+  if (uniform !== null) return uniformPlane(plane.length, 2 * uniform >= ONE ? ONE : 0);
+  const out = arena.plane(plane.length);
+  cut(plane, out);
+  return out;
+};
+
+/** Weights cut at one half. */
+export const cutPlaneNode = (plane: Plane): Plane =>
+  planeOf(keyOf('cut plane', null, [plane]), [plane], 0, 'never', function* (region, work) {
+    return cutOf((yield* rendered(plane, region, work)).tone, work.kernels);
+  });
+
 /** Coverage cut at one half: every pixel all or nothing, colours kept. */
 export const cutNode = (input: Node): Node => ({
   key: keyOf('cut', null, [input]),
@@ -190,17 +205,10 @@ export const cutNode = (input: Node): Node => ({
   ...boundsLike(input),
   want: (region, wants, work) => wantOnce(input, region, wants, work),
   *render(region, work) {
-    const { arena, cut, cutColours } = work.kernels;
+    const { arena, cutColours } = work.kernels;
     const raster = yield* rendered(input, region, work);
-    const cutPlane = (plane: Int16Array): Int16Array => {
-      const uniform = uniformValue(plane);
-      if (uniform !== null) return uniformPlane(plane.length, 2 * uniform >= ONE ? ONE : 0);
-      const out = arena.plane(plane.length);
-      cut(plane, out);
-      return out;
-    };
-    if (raster.kind === 'ink') return { ...raster, coverage: cutPlane(raster.coverage) };
-    if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cutPlane(raster.coverage) };
+    if (raster.kind === 'ink') return { ...raster, coverage: cutOf(raster.coverage, work.kernels) };
+    if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cutOf(raster.coverage, work.kernels) };
     if (raster.kind === 'index' || isBlank(raster.data)) return raster;
     const data = arena.plane(raster.data.length);
     cutColours(raster.data, data);

@@ -10,10 +10,13 @@ import { READ_TILE, wantStatistics, type StatisticsNode } from './statistics-nod
 export const VIEW_TILE = 512;
 
 /** The source tiles that rendering a region of a node needs, and those of statistics not known yet. */
-export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => {
+export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => [...wantsOf(node, region, work).tiles.values()];
+
+/** All that rendering a region of a node wants. */
+export const wantsOf = (node: Node, region: Region, work: PlanWork): Wants => {
   const wants = new Wants();
   for (const block of tilesOf(region, VIEW_TILE)) wantOnce(node, block, wants, work);
-  return [...wants.tiles.values()];
+  return wants;
 };
 
 /** The same for a node that is read over a whole region at once. */

@@ -17,8 +17,13 @@ export const sampledBlocks = (sampling: Sampling, region: Region): Region[] =>
   tilesOf(region, isUpright(sampling) || isQuarterTurned(sampling) ? STRAIGHT_BLOCK : TURNED_BLOCK);
 
 /** Positions of so many pixel centres from `start` on, along an axis of a patch that begins at `first`. */
-const positionsOf = (scale: number, offset: number, start: number, count: number, axis: FilterAxis, first: number): Positions =>
-  Int32Array.from({ length: count }, (_, i) => Math.floor((scale * (start + i + 0.5) + offset + axis.offset) * 256 + 0.5) - 256 * first);
+const positionsOf = (scale: number, offset: number, start: number, count: number, axis: FilterAxis, first: number): Positions => {
+  const positions = new Int32Array(count);
+  for (let i = 0; i < count; i++) {
+    positions[i] = Math.floor((scale * (start + i + 0.5) + offset + axis.offset) * 256 + 0.5) - 256 * first;
+  }
+  return positions;
+};
 
 /** One block of a source that is not turned, or by a quarter: filtered along one axis after the other. */
 const sampledStraight = (sampling: Sampling, patch: SourcePatch, block: Region, { kernels }: Work, out: Int16Array): void => {

@@ -11,6 +11,8 @@ export interface Scale {
   readonly height: number;
   readonly pxPerMm: number;
   readonly curves: Curves;
+  /** How a draft shows wear: as it will print (where it is not said), or quickly and about. */
+  readonly wear?: 'quick';
 }
 
 /** The sheet's own pixels, or those of another device resolution. */

@@ -63,7 +63,7 @@ interface Own {
 /** Passes made lately, by the pass itself: a sheet with one pass changed makes only that one anew. */
 const kept = new WeakMap<Pass, Map<string, Own>>();
 /** Scales and settings that each is kept for. */
-const MOST_KEPT = 6;
+const MOST_KEPT = 12;
 
 export const ownRaster = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   if (!standsAlone(pass)) return made(context, pass, sourceFor);

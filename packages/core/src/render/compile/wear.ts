@@ -8,11 +8,11 @@ import { HALF, ONE, times } from '../../raster/raster';
 import { convertNode } from '../convert-node';
 import { cleanedNode } from '../mask-nodes';
 import type { Node } from '../node';
-import { coverageNode, easedNode, maskedNode, productNode, restNode, takenNode, type Plane } from '../plane-nodes';
+import { coverageNode, cutNode, cutPlaneNode, easedNode, maskedNode, productNode, restNode, takenNode, type Plane } from '../plane-nodes';
 import { pictureNode } from '../sources/picture';
 import { surfaceNode } from '../sources/surface';
-import { averagedNode, framedTexture, frameHalvings, frameOf, laidPlane } from '../taken-pyramid';
-import { edgesOf, infoFor, isTrue, printPxPerMm, shareOf, type Context } from './context';
+import { averagedNode, FINE_FRAME, framedTexture, frameHalvings, frameOf, laidPlane, QUICK_FRAME } from '../taken-pyramid';
+import { edgesOf, infoFor, isHard, isTrue, printPxPerMm, shareOf, type Context } from './context';
 import { CompileError, wearName } from './graph';
 import { masksOf } from './masks';
 
@@ -24,7 +24,10 @@ export const worn = <N extends Node>(context: Context, pass: Pass, unworn: N, ta
     if (!found) return from;
     const [taken, strength] = found;
     const left = restNode(taken, strength);
-    context.records.wears.set(wearName(pass.id, wear.id), { taken: restNode(left), from });
+    const name = wearName(pass.id, wear.id);
+    // Where every pixel is all or nothing, so is what is really lost of it.
+    if (isHard(context, pass)) context.records.wears.set(name, { taken: restNode(cutPlaneNode(left)), from: cutNode(from) });
+    else context.records.wears.set(name, { taken: restNode(left), from });
     return take(from, left);
   }, unworn);
 
@@ -81,8 +84,9 @@ const draftTaken = (
 ): Plane | null => {
   if (isTrue(context) || !texture.picture) return null;
   const info = infoFor(context, texture.picture, owner);
-  const { pxPerMm } = context.scale;
-  const frame = frameOf(info, placement, printPxPerMm(context));
+  const { pxPerMm, wear } = context.scale;
+  const finest = FINE_FRAME * printPxPerMm(context);
+  const frame = frameOf(placement, wear === 'quick' ? Math.min(finest, QUICK_FRAME * pxPerMm) : finest);
   const halvings = frameHalvings(frame, placement, pxPerMm);
   if (halvings === 0) return null;
   const dials = cutDials(texture);

@@ -15,29 +15,38 @@ interface SpreadDials {
   readonly seed: number;
 }
 
-/** Smooth chance less a half that goes round after so many hills each way. */
-const roundNoise = (x: number, y: number, hillsX: number, hillsY: number, seed: number): number => {
-  const [xi, yi] = [Math.floor(x), Math.floor(y)];
-  const [u, v] = [fade(x - xi), fade(y - yi)];
-  const at = (i: number, j: number): number => chanceAt((xi + i) % hillsX, (yi + j) % hillsY, seed);
-  const top = at(0, 0) + (at(1, 0) - at(0, 0)) * u;
-  const foot = at(0, 1) + (at(1, 1) - at(0, 1)) * u;
-  return top + (foot - top) * v - 0.5;
+/** Smooth chance less a half that goes round after so many hills each way, at the field's points: added to what they hold. */
+const addRoundNoise = (field: Float64Array, hillsX: number, hillsY: number, seed: number): void => {
+  const side = FIBRE_POINTS + 1;
+  const chances = Float64Array.from({ length: hillsX * hillsY }, (_, i) => chanceAt(i % hillsX, Math.floor(i / hillsX), seed));
+  const columns = Array.from({ length: side }, (_, x) => {
+    const at = ((x % FIBRE_POINTS) / FIBRE_POINTS) * hillsX;
+    const left = Math.floor(at);
+    return { left, right: (left + 1) % hillsX, u: fade(at - left) };
+  });
+  for (let y = 0; y < side; y++) {
+    const at = ((y % FIBRE_POINTS) / FIBRE_POINTS) * hillsY;
+    const row = Math.floor(at);
+    const v = fade(at - row);
+    const [upper, lower] = [row * hillsX, ((row + 1) % hillsY) * hillsX];
+    for (let x = 0; x < side; x++) {
+      const { left, right, u } = columns[x] as { left: number; right: number; u: number };
+      const [a, b] = [chances[upper + left] as number, chances[upper + right] as number];
+      const [c, d] = [chances[lower + left] as number, chances[lower + right] as number];
+      const top = a + (b - a) * u;
+      const foot = c + (d - c) * u;
+      field[y * side + x] = (field[y * side + x] as number) + (top + (foot - top) * v - 0.5);
+    }
+  }
 };
 
 /** Fibres lying both ways, −½ … ½ (in fact well within), FIBRE_POINTS a side, and the first row and column again at the end. */
 const fibreField = remembering(4, String, (seed: number): Float32Array => {
-  const side = FIBRE_POINTS + 1;
-  const field = new Float32Array(side * side);
+  const sums = new Float64Array((FIBRE_POINTS + 1) ** 2);
   const { along, across } = FIBRES;
-  for (let y = 0; y < side; y++) {
-    for (let x = 0; x < side; x++) {
-      const [u, v] = [(x % FIBRE_POINTS) / FIBRE_POINTS, (y % FIBRE_POINTS) / FIBRE_POINTS];
-      field[y * side + x] =
-        (roundNoise(u * along, v * across, along, across, seed) + roundNoise(u * across, v * along, across, along, seed + 17)) / 2;
-    }
-  }
-  return field;
+  addRoundNoise(sums, along, across, seed);
+  addRoundNoise(sums, across, along, seed + 17);
+  return Float32Array.from(sums, (sum) => sum / 2);
 });
 
 /** Least and greatest creep as a share of the spread: 1 on the whole, more along soft fibres. */

@@ -327,6 +327,7 @@ export class Table {
     if (missing.length > 0 && finest > 0) {
       for (const place of this.seen(coarse, DRAFT_TILE, view, size)) {
         add(this.print, 0, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+        if (this.about.has(`${version}:${placeName(place)}`)) this.addFine(wanted, version, place);
       }
     }
     for (const place of missing) add(this.print, 1, version, place, { kind: 'tile', version, quality: 'true', ...place });
@@ -335,6 +336,7 @@ export class Table {
         add(this.unprinted, 0, original, place, { kind: 'unprinted', version: original, pass, ...place });
       }
     }
+    for (const each of this.about) if (!each.startsWith(`${version}:`)) this.about.delete(each);
     for (const [name, stop] of this.pending) {
       if (wanted.has(name)) continue;
       stop.abort();
@@ -345,6 +347,25 @@ export class Table {
     this.rendering.seesAll.set(places.length === this.tilesInAll && version === this.rendering.whole());
     if (missing.length === 0) this.trueIn = version;
     for (const [name, start] of wanted) if (!this.pending.has(name)) start();
+  }
+
+  /** Places of the draft that show wear only about, by version: to be made finer. */
+  private readonly about = new Set<string>();
+
+  private addFine(wanted: Map<string, () => void>, version: number, place: TilePlace): void {
+    const name = `fine:${version}:${placeName(place)}`;
+    wanted.set(name, () => this.request(name, this.print, 0, version, place, { kind: 'tile', version, quality: 'fine', ...place }));
+  }
+
+  /** Asks for a finer draft of a tile whose wear is shown only about, and notes where one has come. */
+  private refine(version: number, place: TilePlace, isFine: boolean): void {
+    const name = `${version}:${placeName(place)}`;
+    if (isFine) this.about.delete(name);
+    if (isFine || version !== this.rendering.version() || this.isTrue()) return;
+    this.about.add(name);
+    const wanted = new Map<string, () => void>();
+    this.addFine(wanted, version, place);
+    for (const [each, start] of wanted) if (!this.pending.has(each)) start();
   }
 
   private request(
@@ -363,6 +384,7 @@ export class Table {
         if (rank === 1 && 'worn' in pixels && pixels.worn) this.rendering.addWorn(of, placeName(place), pixels.worn, this.tilesInAll);
         await layer.put(place, of, rank, pixels);
         this.pending.delete(name);
+        if (rank === 0 && 'isFine' in pixels) this.refine(of, place, pixels.isFine);
         this.rendering.problem.set(null);
         this.settle(layer, of);
         this.drawn.update((n) => n + 1);

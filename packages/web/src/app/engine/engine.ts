@@ -137,7 +137,7 @@ export class Engine {
   private overtake(): void {
     const [next] = this.queue;
     if (!next || urgencyOf(next.task) > URGENCY.reading) return;
-    const from = urgencyOf(next.task) === URGENCY.draft ? URGENCY.reading : URGENCY.true;
+    const from = urgencyOf(next.task) === URGENCY.draft ? URGENCY.fine : URGENCY.true;
     const slow = this.hands.find((hand) => hand.busy && !hand.next && urgencyOf(hand.busy.task) >= from);
     if (!slow?.busy) return;
     slow.busy.deferred = true;

@@ -10,7 +10,7 @@ export interface TilePlace {
 
 /** What the workers are asked for; `version` names the sheet they were given under it. */
 export type Task =
-  | ({ readonly kind: 'tile'; readonly version: number; readonly quality: 'draft' | 'true' } & TilePlace)
+  | ({ readonly kind: 'tile'; readonly version: number; readonly quality: 'draft' | 'fine' | 'true' } & TilePlace)
   /** The source of a pass as placed, before any step. */
   | ({ readonly kind: 'unprinted'; readonly version: number; readonly pass: string } & TilePlace)
   /** The whole sheet after a pass (or all of it), at most so many pixels a side. */
@@ -44,9 +44,13 @@ export interface Pixels {
   readonly bytes: Uint8Array<ArrayBuffer>;
 }
 
-/** A tile of the table; a true one says what wear takes there, where there is wear. */
-export interface TrueTile extends Pixels {
+/**
+ * A tile of the table. A true one says what wear takes there, where there is wear; a draft whether it shows wear as it will
+ * print, or only about.
+ */
+export interface TableTile extends Pixels {
   readonly worn: WearSums | null;
+  readonly isFine: boolean;
 }
 
 export interface StepReading {
@@ -88,7 +92,7 @@ export interface MeanTones {
 }
 
 export interface Results {
-  readonly tile: TrueTile;
+  readonly tile: TableTile;
   readonly unprinted: Pixels;
   readonly picture: Pixels;
   readonly reading: StepReading;

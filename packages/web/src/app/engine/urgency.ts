@@ -1,12 +1,12 @@
 import type { Task } from './protocol';
 
-/** How urgent a task is: less is sooner. What is dialled is first, then readings, small pictures, the true print, and what is read from it. */
-export const URGENCY = { draft: 0, reading: 1, picture: 2, true: 3, late: 4 } as const;
+/** How urgent a task is: less is sooner. What is dialled is first, then drafts made finer, readings, small pictures, the true print, and what is read from it. */
+export const URGENCY = { draft: 0, fine: 1, reading: 2, picture: 3, true: 4, late: 5 } as const;
 
 export const urgencyOf = (task: Task): number => {
   switch (task.kind) {
     case 'tile':
-      return task.quality === 'draft' ? URGENCY.draft : URGENCY.true;
+      return URGENCY[task.quality];
     case 'unprinted':
       return URGENCY.draft;
     case 'picture':

@@ -8,6 +8,7 @@ import {
   trueScale,
   type FontRef,
   type Graph,
+  type Scale,
   type Sheet,
   type SheetOf,
   type SourceInfo,
@@ -43,9 +44,13 @@ export class OpenSheet {
   }
 
   draft(halvings: number): Graph {
-    return this.graph(`draft ${halvings}`, () =>
-      compile(this.sheet, draftScale(this.sheet.size, this.sheet.ppi, halvings), this.infoOf, this.sheetOf),
-    );
+    return this.graph(`draft ${halvings}`, () => this.draftOf(this.sheet, halvings));
+  }
+
+  /** A draft that shows wear only about. */
+  quickDraft(halvings: number): Graph {
+    const scale: Scale = { ...draftScale(this.sheet.size, this.sheet.ppi, halvings), wear: 'quick' };
+    return this.graph(`quick ${halvings}`, () => compile(this.sheet, scale, this.infoOf, this.sheetOf));
   }
 
   get analysis(): Graph {

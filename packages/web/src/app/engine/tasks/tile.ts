@@ -1,4 +1,5 @@
 import {
+  wantsOf,
   plan,
   renderBytes,
   renderReduced,
@@ -12,7 +13,8 @@ import {
   addedSums,
   type PrintNode,
 } from '@uvrant/core';
-import type { Pixels, TilePlace, TrueTile } from '../protocol';
+import type { Pixels, TilePlace, TableTile } from '../protocol';
+import type { OpenSheet } from './open-sheet';
 import { row, viewRegion, type PlannedTask } from './planned';
 
 /** A node's own pixels over a region. */
@@ -25,7 +27,7 @@ export const pixelsOf = (node: PrintNode, region: Region): PlannedTask<Pixels> =
 });
 
 /** The print at its own pixels, averaged down to the view's, and what wear takes there, read while it is made. */
-const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<TrueTile> => {
+const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<TableTile> => {
   const by = 2 ** place.halvings;
   const region = viewRegion(place, by, graph.region);
   const isWorn = graph.wears.size > 0;
@@ -37,7 +39,7 @@ const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<Tru
         if (worn) worn = addedSums(worn, yield* wearSums(sheet, graph, block, inside));
       };
       const bytes = yield* renderReduced(graph.root, region, place.halvings, work, isWorn ? read : undefined);
-      return { width: Math.ceil(region.width / by), height: Math.ceil(region.height / by), bytes, worn };
+      return { width: Math.ceil(region.width / by), height: Math.ceil(region.height / by), bytes, worn, isFine: true };
     },
     hand: ({ bytes }) => [bytes.buffer],
   };
@@ -45,18 +47,42 @@ const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<Tru
 
 const wornOf = (graph: Graph) => [...graph.wears.values()].flatMap(({ taken, from }) => [taken, from]);
 
-/** A square of the view, as a draft or true. */
+/** A draft: as the print will be where the textures of its wear are cut already, else quickly and about. */
+const draftTile = (open: OpenSheet, place: TilePlace): PlannedTask<TableTile> => {
+  const fine = open.draft(place.halvings);
+  const region = viewRegion(place, 1, fine.region);
+  let [graph, isFine] = [fine, true];
+  return {
+    wants(work) {
+      const wants = wantsOf(fine.root, region, work);
+      isFine = !wants.isCold;
+      graph = isFine ? fine : open.quickDraft(place.halvings);
+      return isFine ? [...wants.tiles.values()] : plan(graph.root, region, work);
+    },
+    *run(work) {
+      return { ...(yield* pixelsOf(graph.root, region).run(work)), worn: null, isFine };
+    },
+    hand: ({ bytes }) => [bytes.buffer],
+  };
+};
+
+/** A draft whose wear is as it will print, whatever that takes. */
+const fineTile = (open: OpenSheet, place: TilePlace): PlannedTask<TableTile> => {
+  const graph = open.draft(place.halvings);
+  const pixels = pixelsOf(graph.root, viewRegion(place, 1, graph.region));
+  return {
+    ...pixels,
+    *run(work) {
+      return { ...(yield* pixels.run(work)), worn: null, isFine: true };
+    },
+  };
+};
+
+/** A square of the view: as a draft, a fine one, or true. */
 export const tile = row('tile', {
-  pool: ({ quality }) => (quality === 'draft' ? 'draft' : null),
-  plan(open, task): PlannedTask<TrueTile> {
+  pool: ({ quality }) => (quality === 'true' ? null : 'draft'),
+  plan(open, task): PlannedTask<TableTile> {
     if (task.quality === 'true') return trueTile(open.print, open.sheet, task);
-    const graph = open.draft(task.halvings);
-    const draft = pixelsOf(graph.root, viewRegion(task, 1, graph.region));
-    return {
-      ...draft,
-      *run(work) {
-        return { ...(yield* draft.run(work)), worn: null };
-      },
-    };
+    return task.quality === 'fine' ? fineTile(open, task) : draftTile(open, task);
   },
 });
