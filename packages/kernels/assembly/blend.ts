@@ -1,9 +1,10 @@
 import { DEPTH, HALF, ONE, timesEight } from './depth';
 import { inFloats, SEPARABLE } from './blend-floats';
 import { inDoubles, NON_SEPARABLE } from './blend-doubles';
-import { weightsOf } from './mix';
+import { twoPixels, weightsOf } from './mix';
 
 // The modes that whole numbers serve; numbers as in the core's raster/kernels.ts.
+const NORMAL: i32 = 0;
 const MULTIPLY: i32 = 1;
 const SCREEN: i32 = 2;
 const KNOCK_OUT: i32 = 3;
@@ -67,9 +68,20 @@ export function blend(
   }
 }
 
+/** Two pixels of one ink, its weight in all four lanes of each, over what is beneath. */
+// @ts-ignore: decorator
+@inline
+function inked(mode: i32, under: v128, weight: v128, colour: v128): v128 {
+  if (mode == KNOCK_OUT) return timesEight(under, i16x8.sub(i16x8.splat(<i16>ONE), weight));
+  const source = timesEight(weight, colour);
+  // An ink's alpha is its weight.
+  if (mode == NORMAL) return i16x8.add(source, timesEight(under, i16x8.sub(i16x8.splat(<i16>ONE), weight)));
+  return inIntegers(mode, 0, under, source);
+}
+
 /**
- * One ink by its coverage over what is beneath, in a mode that whole numbers serve: painted, weakened and laid as `blend`
- * lays it, without the painted pixels in between.
+ * One ink by its coverage over what is beneath (which may be where it goes), in a mode that whole numbers serve: painted,
+ * weakened and laid as `blend` lays it. Four pixels at a time; the caller leaves room past the end.
  */
 export function layInk(
   beneath: usize,
@@ -84,18 +96,27 @@ export function layInk(
 ): void {
   const colour = i16x8(<i16>r, <i16>g, <i16>b, <i16>ONE, <i16>r, <i16>g, <i16>b, <i16>ONE);
   const whole = i16x8.splat(<i16>strength);
-  for (let i = 0; i < pixels; i += 2) {
-    const at = coverage + (<usize>i << 1);
-    const two = load<u32>(at);
+  const isWhole = strength == ONE;
+  const stays = beneath == out;
+  for (let i = 0; i < pixels; i += 4) {
+    const four = v128.load64_zero(coverage + (<usize>i << 1));
     const to = <usize>i << 3;
-    const under = v128.load(beneath + to);
-    if (two == 0) {
-      v128.store(out + to, under);
+    if (!v128.any_true(four)) {
+      if (stays) continue;
+      v128.store(out + to, v128.load(beneath + to));
+      v128.store(out + to, v128.load(beneath + to, 16), 16);
       continue;
     }
-    const weight = v128.shuffle<i64>(i16x8.splat(<i16>(two & 0xffff)), i16x8.splat(<i16>(two >> 16)), 0, 2);
-    let source = timesEight(weight, colour);
-    if (strength != ONE) source = timesEight(source, whole);
-    v128.store(out + to, inIntegers(mode, 0, under, source));
+    const first = twoPixels(four);
+    const second = twoPixels(v128.shuffle<i32>(four, four, 1, 1, 1, 1));
+    const under = v128.load(beneath + to);
+    const next = v128.load(beneath + to, 16);
+    if (isWhole) {
+      v128.store(out + to, inked(mode, under, first, colour));
+      v128.store(out + to, inked(mode, next, second, colour), 16);
+    } else {
+      v128.store(out + to, inIntegers(mode, 0, under, timesEight(timesEight(first, colour), whole)));
+      v128.store(out + to, inIntegers(mode, 0, next, timesEight(timesEight(second, colour), whole)), 16);
+    }
   }
 }

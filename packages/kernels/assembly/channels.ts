@@ -1,4 +1,4 @@
-import { DEPTH, HALF, ONE, unpremultiplied } from './depth';
+import { DEPTH, HALF, ONE, unpremultipliedPixel } from './depth';
 
 // @ts-ignore: decorator
 @inline
@@ -8,26 +8,30 @@ function through(value: i32, entries: usize): i32 {
 
 // @ts-ignore: decorator
 @inline
-function weighted(value: i32, alpha: i32, entries: usize): i16 {
-  return <i16>((through(unpremultiplied(value, alpha), entries) * alpha + HALF) >> DEPTH);
+function weighted(value: i32, alpha: i32, entries: usize): i64 {
+  return <i64>((through(value, entries) * alpha + HALF) >> DEPTH);
 }
 
 /** Each channel's unpremultiplied value through its own table; coverage kept. */
 export function channels(rgba: usize, count: i32, red: usize, green: usize, blue: usize, out: usize): void {
   const end = rgba + ((<usize>count) << 1);
+  // A pixel like the one before it becomes what that became: prints have few colours.
+  let before: i64 = 0;
+  let became: i64 = 0;
   for (let at = rgba, to = out; at < end; at += 8, to += 8) {
-    const alpha = <i32>load<i16>(at, 6);
-    if (alpha == 0) store<i64>(to, 0);
-    else if (alpha == ONE) {
-      store<i16>(to, <i16>through(load<i16>(at), red));
-      store<i16>(to, <i16>through(load<i16>(at, 2), green), 2);
-      store<i16>(to, <i16>through(load<i16>(at, 4), blue), 4);
-      store<i16>(to, <i16>ONE, 6);
-    } else {
-      store<i16>(to, weighted(load<i16>(at), alpha, red));
-      store<i16>(to, weighted(load<i16>(at, 2), alpha, green), 2);
-      store<i16>(to, weighted(load<i16>(at, 4), alpha, blue), 4);
-      store<i16>(to, <i16>alpha, 6);
+    const pixel = load<i64>(at);
+    if (pixel != before) {
+      before = pixel;
+      const alpha = <i32>load<i16>(at, 6);
+      let values = v128.load16x4_s(at);
+      if (alpha <= 0) values = i32x4.splat(0);
+      else if (alpha != ONE) values = unpremultipliedPixel(values, alpha);
+      became =
+        weighted(i32x4.extract_lane(values, 0), alpha, red) |
+        (weighted(i32x4.extract_lane(values, 1), alpha, green) << 16) |
+        (weighted(i32x4.extract_lane(values, 2), alpha, blue) << 32) |
+        ((<i64>alpha) << 48);
     }
+    store<i64>(to, became);
   }
 }

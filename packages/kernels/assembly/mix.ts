@@ -1,13 +1,21 @@
-import { DEPTH, HALF, timesEight } from './depth';
+import { timesEight } from './depth';
+
+/** The first two of a plane's values, each in the four lanes of a pixel. */
+// @ts-ignore: decorator
+@inline
+export function twoPixels(values: v128): v128 {
+  const pairs = i32x4.extend_low_i16x8_u(values);
+  const doubled = v128.or(pairs, i32x4.shl(pairs, 16));
+  const wide = i64x2.extend_low_i32x4_u(doubled);
+  return v128.or(wide, i64x2.shl(wide, 32));
+}
 
 /** Weights of eight values: share · mask, one mask value a pixel of one or four channels. */
 // @ts-ignore: decorator
 @inline
 export function weightsOf(mask: usize, value: i32, channels: i32, share: v128): v128 {
   if (channels == 1) return timesEight(v128.load(mask + (<usize>value << 1)), share);
-  const first = i16x8.splat(load<i16>(mask + (<usize>(value >> 2) << 1)));
-  const second = i16x8.splat(load<i16>(mask + (<usize>((value >> 2) + 1) << 1)));
-  return timesEight(v128.shuffle<i64>(first, second, 0, 2), share);
+  return timesEight(twoPixels(v128.load32_zero(mask + (<usize>(value >> 2) << 1))), share);
 }
 
 /**
@@ -15,15 +23,12 @@ export function weightsOf(mask: usize, value: i32, channels: i32, share: v128): 
  */
 export function mix(from: usize, to: usize, count: i32, channels: i32, share: i32, mask: usize, out: usize): void {
   const whole = i16x8.splat(<i16>share);
-  const round = i32x4.splat(HALF);
   for (let i = 0; i < count; i += 8) {
     const offset = <usize>i << 1;
     const weight = mask ? weightsOf(mask, i, channels, whole) : whole;
     const start = v128.load(from + offset);
     const step = i16x8.sub(v128.load(to + offset), start);
-    const low = i32x4.shr_s(i32x4.add(i32x4.extmul_low_i16x8_s(step, weight), round), DEPTH);
-    const high = i32x4.shr_s(i32x4.add(i32x4.extmul_high_i16x8_s(step, weight), round), DEPTH);
-    v128.store(out + offset, i16x8.add(start, i16x8.narrow_i32x4_s(low, high)));
+    v128.store(out + offset, i16x8.add(start, timesEight(weight, step)));
   }
 }
 
@@ -31,8 +36,6 @@ export function mix(from: usize, to: usize, count: i32, channels: i32, share: i3
 export function paint(coverage: usize, pixels: i32, r: i32, g: i32, b: i32, out: usize): void {
   const colour = i16x8(<i16>r, <i16>g, <i16>b, 16384, <i16>r, <i16>g, <i16>b, 16384);
   for (let i = 0; i < pixels; i += 2) {
-    const first = i16x8.splat(load<i16>(coverage + (<usize>i << 1)));
-    const second = i16x8.splat(load<i16>(coverage + (<usize>i << 1), 2));
-    v128.store(out + (<usize>i << 3), timesEight(v128.shuffle<i64>(first, second, 0, 2), colour));
+    v128.store(out + (<usize>i << 3), timesEight(twoPixels(v128.load32_zero(coverage + (<usize>i << 1))), colour));
   }
 }

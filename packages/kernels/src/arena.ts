@@ -12,7 +12,7 @@ const SCRATCH = 112 * MEBIBYTE;
 const CONSTANTS = 168 * MEBIBYTE;
 const END = 176 * MEBIBYTE;
 /** Room past the end of every block, because the kernels read and write whole vectors. */
-const ROOM = 32;
+const ROOM = 48;
 
 const aligned = (bytes: number): number => (bytes + ROOM + 15) & ~15;
 

@@ -22,24 +22,50 @@ export const layNode = (
   return blendNode(beneath, convertNode(source, 'colour'), mode, strength, atop, mask);
 };
 
-/** One ink over what is beneath, without painting it first. */
-const inkLay = (beneath: Node<'colour'>, source: Node<'ink'>, mode: WholeMode, strength: number): Node<'colour'> => ({
-  key: keyOf('lay', { mode, strength, atop: false }, [beneath, source]),
-  kind: 'colour',
-  want(region, wants, work) {
-    wantOnce(beneath, region, wants, work);
-    wantOnce(source, region, wants, work);
-  },
-  *render(region, work) {
-    const { arena, layInk } = work.kernels;
-    const under = yield* rendered(beneath, region, work);
-    const { coverage, colour } = yield* rendered(source, region, work);
-    if (isBlank(coverage) || (mode === 'knock-out' && isBlank(under.data))) return under;
-    const data = arena.plane(under.data.length);
-    layInk(under.data, coverage, colour, mode, strength, data);
-    return { kind: 'colour', region, data };
-  },
-});
+/** An ink laid on what is beneath, at a strength. */
+interface InkLay {
+  readonly source: Node<'ink'>;
+  readonly mode: WholeMode;
+  readonly strength: number;
+}
+
+/** Inks laid one after the other, each on what the one before it left, without a raster in between. */
+interface InkLays extends Node<'colour'> {
+  readonly beneath: Node<'colour'>;
+  readonly lays: readonly InkLay[];
+}
+
+const isInkLays = (node: Node): node is InkLays => 'lays' in node;
+
+/** One ink over what is beneath, without painting it first; one that follows others joins them. */
+const inkLay = (under: Node<'colour'>, source: Node<'ink'>, mode: WholeMode, strength: number): InkLays => {
+  const beneath = isInkLays(under) ? under.beneath : under;
+  const lays = [...(isInkLays(under) ? under.lays : []), { source, mode, strength }];
+  return {
+    key: keyOf('lay', { mode, strength, atop: false }, [under, source]),
+    kind: 'colour',
+    beneath,
+    lays,
+    want(region, wants, work) {
+      wantOnce(beneath, region, wants, work);
+      for (const lay of lays) wantOnce(lay.source, region, wants, work);
+    },
+    *render(region, work) {
+      const { arena, layInk } = work.kernels;
+      let printed = yield* rendered(beneath, region, work);
+      // Room for what is laid stands before what the inks take, and is written over by each.
+      const data = arena.plane(printed.data.length);
+      for (const lay of lays) {
+        const { coverage, colour } = yield* rendered(lay.source, region, work);
+        if (isBlank(coverage) || (lay.mode === 'knock-out' && isBlank(printed.data))) continue;
+        layInk(printed.data, coverage, colour, lay.mode, lay.strength, data);
+        printed = { kind: 'colour', region, data };
+        yield;
+      }
+      return printed;
+    },
+  };
+};
 
 const blendNode = (
   beneath: Node<'colour'>,

@@ -1,9 +1,8 @@
 import { radiatorChromaticity, shiftedKelvin } from '../../units/mired';
 import { remembering } from '../../units/remember';
-import { decoded, encoded } from '../../units/srgb';
 import { defineStep } from '../declare';
 import { number } from '../dials';
-import { toneTable } from '../tone/table';
+import { gainTable } from '../tone/gain-table';
 
 /** Daylight that a shift is reckoned from, kelvin. */
 const DAYLIGHT = 5500;
@@ -25,12 +24,7 @@ export const warmthGains = (shift: number): readonly [number, number, number] =>
 };
 
 /** What becomes of each encoded value of red, green and blue. */
-const warmthTables = remembering(
-  4,
-  String,
-  (shift: number) =>
-    warmthGains(shift).map((gain) => toneTable((v) => encoded(Math.min(1, decoded(v) * gain)))) as [Int16Array, Int16Array, Int16Array],
-);
+const warmthTables = remembering(4, String, (shift: number) => warmthGains(shift).map(gainTable) as [Int16Array, Int16Array, Int16Array]);
 
 /** A colour filter on the light: mired shift from 5500 K along the full radiator, in linear sRGB. */
 export const warmth = defineStep({

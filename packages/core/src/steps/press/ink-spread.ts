@@ -66,11 +66,15 @@ const SURE = 0.25;
 const heightTable = remembering(
   8,
   ({ creepPx, bits }: { creepPx: number; bits: number }) => `${creepPx} ${bits}`,
-  ({ creepPx, bits }) =>
-    Int16Array.from({ length: ONE + 1 }, (_, v) => {
+  ({ creepPx, bits }) => {
+    const table = new Int16Array(ONE + 1);
+    const unit = 2 ** bits;
+    for (let v = 0; v <= ONE; v++) {
       const coverage = v / ONE;
-      return Math.floor((coverage - creepPx * Math.max(0, 1 - coverage / SURE)) * 2 ** bits + 0.5);
-    }),
+      table[v] = Math.floor((coverage - creepPx * Math.max(0, 1 - coverage / SURE)) * unit + 0.5);
+    }
+    return table;
+  },
 );
 
 /** Under so many pixels a millimetre a draft shows no fibres: they are finer than its pixels. */

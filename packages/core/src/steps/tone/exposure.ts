@@ -1,14 +1,10 @@
 import { power } from '../../units/exact';
 import { remembering } from '../../units/remember';
-import { decoded, encoded } from '../../units/srgb';
 import { defineStep } from '../declare';
 import { number } from '../dials';
-import { toneTable } from './table';
+import { gainTable } from './gain-table';
 
-const exposed = remembering(4, String, (stops: number): Int16Array => {
-  const gain = power(2, stops);
-  return toneTable((v) => encoded(Math.min(1, decoded(v) * gain)));
-});
+const exposed = remembering(4, String, (stops: number): Int16Array => gainTable(power(2, stops)));
 
 /** Light · 2^stops, sRGB decoded and encoded again (IEC 61966-2-1). */
 export const exposure = defineStep({

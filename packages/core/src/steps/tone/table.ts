@@ -9,7 +9,7 @@ export const toneTable = (f: (tone: number) => number): Int16Array => {
 
 /** The table with only an amount (0 … ONE) of its effect. */
 export const weakened = (table: Int16Array, amount: number): Int16Array =>
-  table.map((to, from) => from + (((to - from) * amount + ONE / 2) >> 14));
+  amount === ONE ? table : table.map((to, from) => from + (((to - from) * amount + ONE / 2) >> 14));
 
 /** One table in place of two: first, then second. */
 export const joined = (first: Int16Array, second: Int16Array): Int16Array => first.map((value) => second[value] as number);
