@@ -10,6 +10,7 @@ await build({
     'src/dispatch/send-out.worker.ts',
     'src/scanner/scan.worker.ts',
     'src/render/cli.ts',
+    'src/render/band.worker.ts',
   ],
   entryNames: '[name]',
   absWorkingDir: import.meta.dirname,

@@ -214,6 +214,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.alphaOf(arena.read(rgba.subarray(4 * from, 4 * to)), to - from, arena.write(out.subarray(from, to))),
       ),
 
+    toned: (tone, coverage, [red, green, blue], out) =>
+      inParts(tone.length, [tone, coverage, out], (from, to) => {
+        const tables = [arena.read(red), arena.read(green), arena.read(blue)] as const;
+        const [tones, there] = [arena.read(tone.subarray(from, to)), arena.read(coverage.subarray(from, to))];
+        wasm.toned(tones, there, to - from, ...tables, arena.write(out.subarray(4 * from, 4 * to)));
+      }),
+
     sum(plane) {
       let total = 0;
       inParts(plane.length, [plane], (from, to) => (total += wasm.sum(arena.read(plane.subarray(from, to)), to - from)));

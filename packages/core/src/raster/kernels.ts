@@ -167,6 +167,9 @@ export interface Kernels {
   /** Premultiplied RGBA of greys, and their coverage (null: everywhere). */
   readonly paintTones: (tone: Int16Array, coverage: Int16Array | null, out: Int16Array) => void;
 
+  /** Premultiplied RGBA of tones by a table of ONE + 1 values for each colour, and their coverage. */
+  readonly toned: (tone: Int16Array, coverage: Int16Array, tables: readonly [Int16Array, Int16Array, Int16Array], out: Int16Array) => void;
+
   /** v · w. */
   readonly multiply: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
 

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import type { MessagePort } from 'node:worker_threads';
 import type { Sheet, SourceInfo } from '@uvrant/core';
-import { typeFor } from '../fonts/type-setting';
-import { Print } from '../render/print-bands';
-import { TileFiles } from '../render/tile-files';
+import { openedPrint, type PrintJob } from '../render/print-job';
+import { printedBands } from '../render/printed-bands';
 import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
 
 export interface SendOutTask {
@@ -20,21 +20,18 @@ export interface SendOutTask {
   readonly progress: MessagePort;
 }
 
+/** One core stays free for the server and the page. */
+const THREADS = Math.max(1, Math.min(4, availableParallelism() - 1));
+
 /** Renders a sheet into a file, which is on the disk when this returns. */
 export default async ({ sheet, others, devicePpi, format, pictures, fonts, path, progress }: SendOutTask): Promise<void> => {
   try {
-    const byHash = new Map(pictures.map((picture) => [picture.info.sha256, picture]));
-    const infoOf = (sha256: string): SourceInfo | undefined => byHash.get(sha256)?.info;
-    const files = new TileFiles(infoOf, (sha256) => byHash.get(sha256)?.folder ?? '');
-    const type = await typeFor([sheet, ...others.values()], ({ sha256, name }) => {
-      const font = fonts.find((each) => each.sha256 === sha256);
-      if (!font) throw new Error(`The font ${name} is not here any more.`);
-      return new Uint8Array(readFileSync(font.path));
-    });
-    const print = new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type });
+    const ownFonts = fonts.map((font) => ({ sha256: font.sha256, bytes: new Uint8Array(readFileSync(font.path)) }));
+    const job: PrintJob = { sheet, others, devicePpi, pictures, fonts: ownFonts };
+    const print = await openedPrint(job);
     const { width, height } = print.graph.region;
     const file = OUTPUT_FORMATS[format].open(path, width, height, devicePpi, print.palette);
-    for (const { region, bytes } of print.bands()) {
+    for await (const { region, bytes } of printedBands(print, job, print.graph.region, THREADS)) {
       await file.rows(bytes);
       progress.postMessage((region.y + region.height) / height);
     }

@@ -1,20 +1,23 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
 import { inflateSync } from 'node:zlib';
-import { passesOf, picturesOf, pxPerMm, sfntOf, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
+import { fontsOf, passesOf, picturesOf, pxPerMm, sfntOf, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
 import { optionsOf } from '../arguments';
 import ingest from '../assets/ingest.worker';
-import { typeFor, type OwnFont } from '../fonts/type-setting';
+import type { OwnFont } from '../fonts/type-setting';
 import { checkedSheet } from '../sheets/sheet-schema';
 import { PngWriter } from './png';
-import { Print } from './print-bands';
-import { TileFiles } from './tile-files';
+import { openedPrint, type PrintJob } from './print-job';
+import { printedBands } from './printed-bands';
 
-const USAGE = 'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--keep DIR for the pictures’ pyramids]';
+const USAGE = 'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--keep DIR for the pictures’ pyramids] [--threads N]';
+
+/** Threads that print where it is not said. */
+const MOST_THREADS = 4;
 
 const hashOf = async (file: string): Promise<string> => {
   const hash = createHash('sha256');
@@ -100,11 +103,15 @@ const regionOf = (text: string | undefined, perMm: number, whole: Region): Regio
 const render = async (): Promise<void> => {
   const [file, ...rest] = process.argv.slice(2);
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
-  const options = optionsOf(rest, ['o', 'ppi', 'region', 'keep']);
+  const options = optionsOf(rest, ['o', 'ppi', 'region', 'keep', 'threads']);
   if (options.o === undefined) throw new Error(`Where to? ${USAGE}`);
   const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
   const ppi = Number(options.ppi ?? sheet.ppi);
   if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options.ppi}; it goes from 18 to 4800 pixels per inch.`);
+  const threads = Number(options.threads ?? Math.min(MOST_THREADS, availableParallelism()));
+  if (!(Number.isInteger(threads) && threads >= 1 && threads <= 64)) {
+    throw new Error(`--threads is ${options.threads}; it is a whole number from 1 to 64.`);
+  }
   const folder = options.keep ?? mkdtempSync(join(tmpdir(), 'uvrant-'));
   const aside = `${options.o}.part`;
   try {
@@ -117,19 +124,21 @@ const render = async (): Promise<void> => {
         infos.set(picture.sha256, await ingested(picture, each.file, join(folder, picture.sha256)));
       }
     }
-    const type = await typeFor(
-      all.map((each) => each.sheet),
-      (font) => ownFont(font, file),
-    );
-    const infoOf = (sha256: string): SourceInfo | undefined => infos.get(sha256);
-    const { tile } = new TileFiles(infoOf, (sha256) => join(folder, sha256));
-    const print = new Print(sheet, ppi, { infoOf, sheetOf: (id) => others.get(id)?.sheet, tile, type });
+    const owned = all.flatMap((each) => fontsOf(each.sheet).flatMap((font) => ('sha256' in font ? [{ font, file: each.file }] : [])));
+    const job: PrintJob = {
+      sheet,
+      others: new Map([...others].map(([id, other]) => [id, other.sheet])),
+      devicePpi: ppi,
+      pictures: [...infos.values()].map((info) => ({ info, folder: join(folder, info.sha256) })),
+      fonts: owned.map(({ font, file: beside }) => ({ sha256: font.sha256, bytes: ownFont(font, beside) })),
+    };
+    const print = await openedPrint(job);
     if (print.graph.unknown.length > 0)
       throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
     const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);
     const { palette } = print;
     const png = new PngWriter(aside, region.width, region.height, ppi, palette ? { palette } : 4);
-    for (const { bytes } of print.bands(region)) await png.rows(bytes);
+    for await (const { bytes } of printedBands(print, job, region, threads)) await png.rows(bytes);
     await png.end();
     renameSync(aside, options.o);
     console.log(`${options.o}: ${region.width} × ${region.height} px at ${ppi} ppi`);

@@ -89,6 +89,8 @@ export class PngWriter {
   private readonly rowBytes: number;
   private readonly bits: number | null;
   private previous: Uint8Array;
+  /** Resolves once the rows before are taken in, so that one band is packed while the next is made. */
+  private packing: Promise<unknown> = Promise.resolve();
   private readonly difference: Uint8Array;
 
   constructor(
@@ -121,7 +123,8 @@ export class PngWriter {
   /** Takes whole rows from the top. */
   async rows(bytes: Uint8Array): Promise<void> {
     const filtered = this.bits === null ? this.filtered(bytes) : this.packed(bytes, this.bits);
-    if (!this.deflate.write(filtered)) await once(this.deflate, 'drain');
+    await this.packing;
+    this.packing = this.deflate.write(filtered) ? Promise.resolve() : once(this.deflate, 'drain');
   }
 
   /** Rows of entries, unfiltered: ISO/IEC 15948, 12.7, advises so for palettes. */
@@ -154,6 +157,7 @@ export class PngWriter {
 
   /** Closes the file once all of it is on the disk. */
   async end(): Promise<void> {
+    await this.packing;
     const ended = once(this.deflate, 'end');
     this.deflate.end();
     await ended;

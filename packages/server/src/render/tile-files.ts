@@ -3,7 +3,7 @@ import { gunzipSync } from 'node:zlib';
 import { ByteCache, levelSide, SOURCE_TILE, tileKey, type SourceInfo, type SourceTile, type TileName } from '@uvrant/core';
 import { tilePath } from '../assets/pyramid-writer';
 
-const KEPT_BYTES = 64 * 2 ** 20;
+const KEPT_BYTES = 56 * 2 ** 20;
 
 /** Reads the tiles of ingested pictures from their folders; the latest are kept. */
 export class TileFiles {

@@ -1,7 +1,7 @@
 import type { Kernels } from '../kernels';
 import { HALF, ONE, times } from '../raster';
 
-type PlaneKernels = 'multiply' | 'rest' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'sum' | 'dot';
+type PlaneKernels = 'multiply' | 'rest' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'toned' | 'sum' | 'dot';
 
 /** Planes of weights and coverage. */
 export const planes: Pick<Kernels, PlaneKernels> = {
@@ -34,6 +34,13 @@ export const planes: Pick<Kernels, PlaneKernels> = {
     for (let i = 0; i < tone.length; i++) {
       const alpha = coverage ? (coverage[i] as number) : ONE;
       out.fill(times(tone[i] as number, alpha), 4 * i, 4 * i + 3);
+      out[4 * i + 3] = alpha;
+    }
+  },
+  toned(tone, coverage, tables, out) {
+    for (let i = 0; i < tone.length; i++) {
+      const alpha = coverage[i] as number;
+      for (let c = 0; c < 3; c++) out[4 * i + c] = times((tables[c] as Int16Array)[tone[i] as number] as number, alpha);
       out[4 * i + 3] = alpha;
     }
   },

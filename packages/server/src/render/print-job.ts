@@ -1,0 +1,29 @@
+import type { Sheet, SourceInfo } from '@uvrant/core';
+import { typeFor } from '../fonts/type-setting';
+import { Print } from './print-bands';
+import { TileFiles } from './tile-files';
+
+/** All that a print is made of, as it can be sent to a thread. */
+export interface PrintJob {
+  readonly sheet: Sheet;
+  /** The other sheets that it prints, by their ids. */
+  readonly others: ReadonlyMap<string, Sheet>;
+  readonly devicePpi: number;
+  /** Pictures of the sheets and the folders their pyramids are in. */
+  readonly pictures: readonly { readonly info: SourceInfo; readonly folder: string }[];
+  /** The person's own fonts that are set: their sfnt. */
+  readonly fonts: readonly { readonly sha256: string; readonly bytes: Uint8Array<ArrayBuffer> }[];
+}
+
+/** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
+export const openedPrint = async ({ sheet, others, devicePpi, pictures, fonts }: PrintJob): Promise<Print> => {
+  const byHash = new Map(pictures.map((picture) => [picture.info.sha256, picture]));
+  const infoOf = (sha256: string): SourceInfo | undefined => byHash.get(sha256)?.info;
+  const files = new TileFiles(infoOf, (sha256) => byHash.get(sha256)?.folder ?? '');
+  const type = await typeFor([sheet, ...others.values()], ({ sha256, name }) => {
+    const font = fonts.find((each) => each.sha256 === sha256);
+    if (!font) throw new Error(`The font ${name} is not here any more.`);
+    return font.bytes;
+  });
+  return new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type });
+};
