@@ -3,6 +3,7 @@ import { draftScale, tilesOf, withPass, withStep, type Pass, type Sheet, type Te
 import type { OpenSheet } from '../../packages/web/src/app/engine/tasks/open-sheet';
 import { BenchHost, pyramids, sheetOf, typeOf } from './host';
 import { tenPasses } from './sheets';
+import { truthOf } from './truth';
 
 /** Halvings and tile side of a draft at fit at 1280 × 800, as the table asks for it. */
 const HALVINGS = 3;
@@ -95,5 +96,44 @@ export const draftRows = async (folder: string): Promise<void> => {
   for (const [row, sheet, change, bound] of rows) {
     const { ms, stretch } = dialled(host, sheet, change);
     say(row, ms, bound, stretch);
+  }
+  console.log('');
+  console.log('Readings after a pause, and the longest stretch of any task, poster');
+  const open = host.open(poster);
+  for (const [row, task, bound] of [
+    ['ink shares', { kind: 'inks', version: 1 }, 60],
+    ['about what wear takes', { kind: 'worn', version: 1, band: null }, null],
+    ['a 1 : 1 tile, true', { kind: 'tile', version: 1, quality: 'true', halvings: 0, side: 512, x: 4, y: 6 }, null],
+    [
+      'a tile at fit, true, what wear takes read with it',
+      { kind: 'tile', version: 1, quality: 'true', halvings: 3, side: 256, x: 1, y: 1 },
+      null,
+    ],
+  ] as const) {
+    host.run(open, task);
+    const { ms, stretch } = host.run(open, task);
+    say(row, ms, bound, stretch);
+  }
+  console.log('');
+  console.log('Drafts against the print: pixels more than 24/255 off on the stock, and what each wear takes (at most 1 % of it off)');
+  for (const [name, sheet] of [
+    ['poster', poster],
+    ['garment', garment],
+    ['found print', found],
+  ] as const) {
+    const without = (drop: (pass: Pass) => boolean): Sheet => ({
+      ...sheet,
+      passes: sheet.passes.map((pass) => ({ ...pass, on: pass.on && !drop(pass) })),
+    });
+    const unworn: Sheet = { ...sheet, passes: sheet.passes.map((pass) => ({ ...pass, wear: [] })) };
+    const isScreened = (pass: Pass): boolean => pass.steps.some(({ kind }) => kind === 'screen');
+    const share = (of: Sheet): string => `${(100 * truthOf(host, of, HALVINGS).off).toFixed(2)} %`;
+    const whole = truthOf(host, sheet, HALVINGS);
+    console.log(`${`${name}: all of it`.padEnd(56)} ${`${(100 * whole.off).toFixed(2)} %`.padStart(8)}`);
+    console.log(`${`${name}: wear, without screened pictures`.padEnd(56)} ${share(without(isScreened)).padStart(8)}  at most 3 %`);
+    console.log(`${`${name}: screens, frames and type, without wear`.padEnd(56)} ${share(unworn).padStart(8)}`);
+    for (const [wear, { print, draft }] of Object.entries(whole.wears)) {
+      console.log(`${`${name}: ${wear} takes`.padEnd(56)} ${(100 * print).toFixed(2)} %, the draft ${(100 * draft).toFixed(2)} %`);
+    }
   }
 };

@@ -1,9 +1,7 @@
 /** A render worker's host in this process: the demo's sheets, their pyramids on disk, and tasks as the page asks for them. */
 import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import { inflateSync } from 'node:zlib';
+import { join } from 'node:path';
 import { createKernels } from '@uvrant/kernels';
 import { Shaper } from '@uvrant/shaping';
 import {
@@ -11,8 +9,6 @@ import {
   finish,
   fontsOf,
   Pool,
-  sfntOf,
-  shippedFont,
   wholeWearSums,
   type Sheet,
   type SourceInfo,
@@ -21,6 +17,7 @@ import {
   type WearSums,
   type Work,
 } from '@uvrant/core';
+import { filesOf } from './fonts';
 import { TileFiles } from '../../packages/server/src/render/tile-files';
 import { OpenSheet } from '../../packages/web/src/app/engine/tasks/open-sheet';
 import { plannedTask, poolOf } from '../../packages/web/src/app/engine/tasks/tasks';
@@ -28,14 +25,6 @@ import type { ResultOf, Task } from '../../packages/web/src/app/engine/protocol'
 
 export const SHEETS = ['1-poster', '2-garment', '3-found-print'] as const;
 export const sheetOf = (name: string): Sheet => JSON.parse(readFileSync(`demo/sheets/${name}.json`, 'utf8')) as Sheet;
-
-const find = createRequire(import.meta.url);
-
-export const filesOf = (family: string): Uint8Array<ArrayBuffer>[] => {
-  const folder = dirname(find.resolve(`@fontsource/${family}/package.json`));
-  const subsets = shippedFont(family)?.subsets ?? [];
-  return subsets.map((subset) => sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflateSync));
-};
 
 export const typeOf = async (sheets: readonly Sheet[]): Promise<TypePort> => {
   const type = await Shaper.load();

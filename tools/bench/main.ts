@@ -6,7 +6,9 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { createKernels } from '@uvrant/kernels';
 import { inkByTone, LUMA, ONE, screenGrid, screenThresholds, type Region } from '@uvrant/core';
+import { draftRows } from './drafts';
 import { handlingRows } from './handling';
+import { wholeRows } from './whole';
 import { lays } from './lays';
 import { pair, print, timed } from './rows';
 import { passesRow, typeRow } from './sheets';
@@ -81,6 +83,10 @@ const cli = (sheet: string, folder: string): { ms: number; mebibytes: number } =
 
 const folder = mkdtempSync(join(tmpdir(), 'uvrant-bench-'));
 try {
+  const kept = join(folder, 'pyramids');
+  mkdirSync(kept);
+  await draftRows(kept);
+  await wholeRows(kept, folder);
   mkdirSync(join(folder, 'sheets'));
   cpSync('demo/pictures', join(folder, 'pictures'), { recursive: true });
   const poster = JSON.parse(readFileSync('demo/sheets/1-poster.json', 'utf8')) as { size: { width: number; height: number }; ppi: number };

@@ -1,8 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import { inflateSync } from 'node:zlib';
+import { join } from 'node:path';
 import { createKernels } from '@uvrant/kernels';
 import { Shaper } from '@uvrant/shaping';
 import {
@@ -15,8 +13,6 @@ import {
   freshPass,
   freshSource,
   rendered,
-  sfntOf,
-  shippedFont,
   trueScale,
   wholeSheet,
   type Pass,
@@ -24,17 +20,10 @@ import {
   type ToneStatistics,
   type Work,
 } from '@uvrant/core';
+import { filesOf } from './fonts';
 import { timed } from './rows';
 
 const poster = JSON.parse(readFileSync('demo/sheets/1-poster.json', 'utf8')) as Sheet;
-const find = createRequire(import.meta.url);
-
-const filesOf = (family: string): Uint8Array<ArrayBuffer>[] => {
-  const folder = dirname(find.resolve(`@fontsource/${family}/package.json`));
-  const subsets = shippedFont(family)?.subsets ?? [];
-  return subsets.map((subset) => sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflateSync));
-};
-
 /** All the type of the demo's poster, 38.9 megapixels in bands: shaping, outlines, coverage. */
 export const typeRow = async (): Promise<void> => {
   const sheet: Sheet = { ...poster, passes: poster.passes.filter(({ source }) => source.kind === 'type') };

@@ -14,7 +14,8 @@ import { PngWriter } from './png';
 import { openedPrint, type PrintJob } from './print-job';
 import { printedBands } from './printed-bands';
 
-const USAGE = 'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--keep DIR for the pictures’ pyramids] [--threads N]';
+const USAGE =
+  'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--keep DIR for the pictures’ pyramids] [--threads N]';
 
 /** Threads that print where it is not said. */
 const MOST_THREADS = 4;

@@ -1,2 +1,0 @@
-import { draftRows } from './drafts';
-await draftRows(process.argv[2] as string);

@@ -1,0 +1,14 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { inflateSync } from 'node:zlib';
+import { sfntOf, shippedFont } from '@uvrant/core';
+
+const find = createRequire(import.meta.url);
+
+/** The files of a font that ships, unwrapped. */
+export const filesOf = (family: string): Uint8Array<ArrayBuffer>[] => {
+  const folder = dirname(find.resolve(`@fontsource/${family}/package.json`));
+  const subsets = shippedFont(family)?.subsets ?? [];
+  return subsets.map((subset) => sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflateSync));
+};
