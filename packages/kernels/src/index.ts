@@ -316,6 +316,8 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           wasm.farthest(source, width, to - from, reach, bits, arena.read(steps), near.length / 3, outAt);
         });
       }
+      // The last vector may reach into the rows below.
+      out.fill(0, Math.max(0, height - reach) * width);
     },
 
     spread: (far, region, reach, fibres, out) =>
