@@ -150,7 +150,7 @@ describe('a painted mask', () => {
       send('pointerup', ...points.at(-1)!);
     };
     const mask = (): PaintedMask => findPass(bench.document(), 'picture')!.masks[0] as PaintedMask;
-    return { ...bench, hanging, draw, mask };
+    return { ...bench, hanging, draw, mask, field };
   };
 
   test('takes strokes in hundredths of a millimetre; each is undone by itself', async () => {
@@ -163,6 +163,22 @@ describe('a painted mask', () => {
     expect(mask().strokes[1]!.points).toEqual([1000, 4000, 5000, 4000]);
     store.dispatch(BenchActions.editUndone());
     expect(mask().strokes).toHaveLength(1);
+  });
+
+  test('keeps a pen’s pressure at each point, and none of a mouse', async () => {
+    const { draw, mask, field } = await onPaintedBench();
+    draw([20, 40], [100, 40]);
+    expect(mask().strokes[0]).not.toHaveProperty('pressures');
+    const pen = (name: string, x: number, pressure: number): void => {
+      const event = new MouseEvent(name, { clientX: x, clientY: 60, button: 0, bubbles: true });
+      field.dispatchEvent(Object.assign(event, { pointerType: 'pen', pressure }));
+    };
+    pen('pointerdown', 20, 0.2);
+    pen('pointermove', 60, 0.55);
+    pen('pointermove', 100, 0.9);
+    pen('pointerup', 100, 0);
+    expect(mask().strokes[1]?.pressures).toEqual([20, 55, 90]);
+    expect(mask().strokes[1]?.points).toHaveLength(6);
   });
 
   test('takes away while E is held; [ and ] make the brush narrower and wider', async () => {

@@ -92,3 +92,36 @@ test('a newer sheet lies over an older one, and what it left is let go', async (
   layer.dropBefore(2);
   expect(layer.has({ halvings: 0, side: 8, x: 0, y: 0 }, 1, 1)).toBe(false);
 });
+
+test('an older sheet’s tile that comes late does not lie over a newer one; a finer draft takes the place of its version’s', async () => {
+  const layer = new TileLayer();
+  const place = { halvings: 0, side: 8, x: 0, y: 0 };
+  const put = (version: number, red: number) =>
+    layer.put(
+      place,
+      version,
+      0,
+      pixelsOf(8, red, () => false),
+    );
+  await put(5, 50);
+  await put(4, 40);
+  const shown = (): string | undefined => {
+    const { context, at } = canvas();
+    layer.draw(context, { x: 0, y: 0, zoom: 1 }, { width: 8, height: 8 }, 1, 'stock');
+    return at(4, 4);
+  };
+  expect(shown()).toBe('red 50');
+  expect(layer.has(place, 5, 0)).toBe(true);
+  await put(5, 55);
+  expect(shown()).toBe('red 55');
+});
+
+test('a layer keeps no more bytes than it may, the latest tiles', async () => {
+  const layer = new TileLayer();
+  for (let x = 0; x < 100; x++) {
+    await layer.put({ halvings: 0, side: 512, x, y: 0 }, 1, 1, { width: 512, height: 512, bytes: new Uint8Array(4 * 512 * 512) });
+  }
+  expect(layer.bytes).toBeLessThanOrEqual(64 * 2 ** 20);
+  expect(layer.has({ halvings: 0, side: 512, x: 99, y: 0 }, 1, 1)).toBe(true);
+  expect(layer.has({ halvings: 0, side: 512, x: 0, y: 0 }, 1, 1)).toBe(false);
+});

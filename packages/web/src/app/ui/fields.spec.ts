@@ -42,6 +42,24 @@ test('a share is shown in percent and kept within its range', async () => {
   expect(changes).toEqual([[1, false]]);
 });
 
+test('a key on a scale keeps its step: the gesture ends where the scale stands, not where it stood', async () => {
+  const fixture = TestBed.createComponent(RangedField);
+  const changes: unknown[] = [];
+  fixture.componentRef.setInput('dial', levels.dials.outWhite);
+  fixture.componentRef.setInput('value', 0.97);
+  fixture.componentRef.setInput('change', (value: unknown, held: boolean) => changes.push([value, held]));
+  await fixture.whenStable();
+  const scale = (fixture.nativeElement as HTMLElement).querySelector('input[type=range]') as HTMLInputElement;
+  // A browser tells both at once, before anything is drawn anew.
+  scale.value = '97.5';
+  scale.dispatchEvent(new Event('input'));
+  scale.dispatchEvent(new Event('change'));
+  expect(changes).toEqual([
+    [0.975, true],
+    [0.975, false],
+  ]);
+});
+
 test('a screen is set by cells across, lpi, or the size of a cell', async () => {
   const fixture = TestBed.createComponent(FrequencyField);
   const dial: DialOf<'frequency'> = frequency({ title: 'Frequency', min: 0.5, max: 200, default: 8, more: 'finer' });
