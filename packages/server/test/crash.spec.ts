@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import type { Asset } from '../src/assets/store';
@@ -110,3 +111,19 @@ test('a send-out that was cut off three times is failed and says so', async () =
   expect(latest).toMatchObject({ id: out.id, state: 'failed' });
   expect(latest?.error).toContain('three times');
 }, 120_000);
+
+test('a send-out that waited while the renderer changed is refused in words', async () => {
+  const job = (await json<{ id: string }[]>('/api/jobs'))[0]!.id;
+  const [last] = await json<SendOut[]>(`/api/jobs/${job}/send-outs`);
+  const out = await json<SendOut>(`/api/sheets/${last!.sheetId}/send-outs`, { format: 'png' });
+  await kill();
+  const file = readdirSync(dataDir).find((name) => name.endsWith('.db') && !name.startsWith('lock')) as string;
+  const db = new Database(join(dataDir, file));
+  db.prepare("UPDATE send_outs SET build = 'uvrant-engine-1', state = 'queued' WHERE id = ?").run(out.id);
+  db.close();
+  await start();
+  const [refused] = await json<SendOut[]>(`/api/jobs/${job}/send-outs`);
+  expect(refused).toMatchObject({ id: out.id, state: 'failed' });
+  expect(refused?.error).toContain('renderer changed (uvrant-engine-1');
+  expect(existsSync(join(dataDir, 'sent', `${out.id}.png`))).toBe(false);
+}, 60_000);

@@ -76,8 +76,17 @@ export class DispatchService {
     this.recover();
   }
 
-  /** Half-done work of an earlier run is queued again, or failed after three tries; files that no row knows go. */
+  /**
+   * Half-done work of an earlier run is queued again, or failed after three tries; what waited for a renderer that has changed
+   * since is refused; files that no row knows go.
+   */
   private recover(): void {
+    const waiting = inArray(sendOuts.state, ['queued', 'rendering']);
+    for (const row of this.db.select().from(sendOuts).where(waiting).all()) {
+      if (row.build === ENGINE_BUILD) continue;
+      const error = `It was asked for before the renderer changed (${row.build}, now ${ENGINE_BUILD}) and would not print just what was shown then: send the sheet out again.`;
+      this.set(row.id, { state: 'failed', error, finishedAt: Date.now() });
+    }
     for (const row of this.db.select().from(sendOuts).where(eq(sendOuts.state, 'rendering')).all()) {
       const spent = row.attempts >= MOST_ATTEMPTS;
       this.set(
