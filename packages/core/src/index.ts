@@ -73,7 +73,7 @@ export * from './steps/colour/warmth';
 export * from './steps/statistics';
 export * from './surface/frame';
 export * from './surface/look';
-export * from './surface/noise';
+export * from './units/noise';
 export * from './surface/surfaces';
 export * from './type/fonts';
 export * from './type/layout';

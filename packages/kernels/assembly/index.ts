@@ -15,3 +15,4 @@ export { screen } from './screen';
 export { dropSpecks } from './specks';
 export { spread, spreadEvenly } from './spread';
 export { table } from './table';
+export { torn } from './torn';

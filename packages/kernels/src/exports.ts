@@ -77,5 +77,27 @@ export interface KernelExports {
     out: N,
   ): void;
   spreadEvenly(far: N, count: N, shift: N, creep: N, out: N): void;
+  torn(
+    a: N,
+    b: N,
+    c: N,
+    d: N,
+    e: N,
+    f: N,
+    boxWidth: N,
+    boxHeight: N,
+    width: N,
+    rough: N,
+    seed: N,
+    sure: N,
+    pxPerMm: N,
+    ends: N,
+    x: N,
+    y: N,
+    pieceWidth: N,
+    pieceHeight: N,
+    stride: N,
+    out: N,
+  ): void;
   rim(rgba: N, x: N, y: N, width: N, height: N, dither: N, out: N): void;
 }

@@ -343,6 +343,15 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     spreadEvenly: (far, shift, creep, out) => planeWise([far], out, (count, to, from) => wasm.spreadEvenly(from, count, shift, creep, to)),
 
+    torn: ({ at, width, height, frame, rough, seed, sure, pxPerMm, ends }, piece, out, region) =>
+      call(() => {
+        const first = (piece.y - region.y) * region.width + piece.x - region.x;
+        const to = arena.change(out) + 2 * first;
+        const place = [piece.x, piece.y, piece.width, piece.height] as const;
+        const box = [at.a, at.b, at.c, at.d, at.e, at.f, width, height] as const;
+        wasm.torn(...box, frame, rough, seed, sure, pxPerMm, Number(ends), ...place, region.width, to);
+      }),
+
     rim(rgba, region, out) {
       const rows = Math.max(1, Math.floor(PART / region.width));
       inParts(

@@ -327,6 +327,16 @@ function planeResults(
       kernels.spread(heights, { x: -5, y: 40, width, height }, 1, fibres, to);
     });
   }
+  const turned = { a: 0.083, b: -0.012, c: -0.4, d: 0.012, e: 0.083, f: 0.2 };
+  for (const ends of [true, false]) {
+    const edge = { at: turned, width: 14, height: 12, frame: 3, sure: 2.2, rough: 0.6, seed: 2147483640, pxPerMm: 11.9, ends };
+    made(`torn ${ends ? 'within' : 'beyond'} its box`, 1, (to) => {
+      to.fill(0);
+      const whole = { x: -3, y: 5, width, height };
+      kernels.torn(edge, whole, to, whole);
+      if (width > 9 && height > 9) kernels.torn({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
+    });
+  }
   made('spread evenly', 1, (to) => kernels.spreadEvenly(heights, 3, 5000, to));
   return out;
 }
@@ -396,6 +406,7 @@ const CHANGES = [
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
   ['spread.ts', 'PERIOD: f64 = 51.2', 'PERIOD: f64 = 51.3'],
+  ['torn.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
   ['index-plane.ts', 'if (few)', 'if (true)'],
   ['planes.ts', 'i16x8.ge_s', 'i16x8.gt_s'],
   ['expand.ts', '65535) / 131070', '0) / 131070'],

@@ -1,6 +1,6 @@
 import type { CutOutMask } from '../sheet/model';
 import { movedBy, type Motion } from '../sheet/moving';
-import { layeredNoise } from '../surface/noise';
+import { layeredNoise } from '../units/noise';
 import type { Contour } from '../type/outline';
 import { shapeContour } from '../type/shape';
 import { STROKE_UNITS } from './strokes';

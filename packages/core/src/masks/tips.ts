@@ -1,5 +1,5 @@
 import type { TipName } from '../sheet/model';
-import { chanceAt, layeredNoise } from '../surface/noise';
+import { chanceAt, layeredNoise } from '../units/noise';
 
 /** A place under a brush: how deep in the stroke (1 in its middle, 0 at its edge), along and across it and on the art, mm. */
 export interface TipPlace {

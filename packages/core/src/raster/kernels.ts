@@ -117,6 +117,21 @@ export interface Fibres {
   readonly hard: boolean;
 }
 
+/** A frame whose inner edge is torn, round a box of `width` × `height` mm; `at` leads from pixels to mm in the box. */
+export interface TornEdge {
+  readonly at: Affine;
+  readonly width: number;
+  readonly height: number;
+  /** How far in the frame reaches on the whole, mm; nearer than `sure` to that, chance decides. */
+  readonly frame: number;
+  readonly sure: number;
+  readonly rough: number;
+  readonly seed: number;
+  readonly pxPerMm: number;
+  /** True where it ends at the box's own edge. */
+  readonly ends: boolean;
+}
+
 /**
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
  * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
@@ -250,6 +265,9 @@ export interface Kernels {
 
   /** Ink spread by the same creep everywhere: far · 2^shift + creep, within 0 … ONE. */
   readonly spreadEvenly: (far: Int16Array, shift: number, creep: number, out: Int16Array) => void;
+
+  /** Coverage of a torn frame over a piece of a region's plane; a function of place and seed alone. */
+  readonly torn: (edge: TornEdge, piece: Region, out: Int16Array, region: Region) => void;
 
   /** The 8-bit rim: unpremultiplied RGBA8, with the fixed dither tile anchored to the sheet's origin. */
   readonly rim: (rgba: Int16Array, region: Region, out: Uint8Array) => void;

@@ -1,5 +1,5 @@
 import { sinDeg } from '../units/exact';
-import { chanceAt, fade } from './noise';
+import { chanceAt, fade } from '../units/noise';
 
 /**
  * Fields of chance on a sheet of surface: a value for any place in mm. Where the surface tiles, every field goes round

@@ -1,10 +1,10 @@
-import type { Arena } from '../raster/arena';
+import type { Kernels, TornEdge } from '../raster/kernels';
 import { boxAffine } from '../raster/place';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
 import { blankPlane } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
-import { layeredBeyond, layeredNoise, smoothNoise } from './noise';
+import { layeredNoise, smoothNoise } from '../units/noise';
 
 export const FRAME_EDGES = ['torn', 'brushed', 'taped', 'picture'] as const;
 export type ProceduralEdge = Exclude<(typeof FRAME_EDGES)[number], 'picture'>;
@@ -25,29 +25,8 @@ interface FromSide {
   readonly length: number;
 }
 
-/**
- * How far the frame reaches past a place, mm: covered where it is positive. More than `enough` either way may be given as
- * any such value, since it covers all of a pixel or nothing.
- */
-type Edge = (at: FromSide, dials: FrameDials, enough: number) => number;
-
-/** Layers of the wave of a torn edge. */
-const WAVE_LAYERS = 6;
-
-const torn: Edge = ({ inwards, along, side }, { width, rough, seed }, enough) => {
-  const [waves, fibres] = [1.9 * rough * width, 1.6 * rough];
-  const [x, y] = [along / 17, side * 31 + inwards / 21];
-  if (waves > 0) {
-    // The layers still to come can only move the edge so far: most places are decided by the first few.
-    const middle = (inwards - width) / waves + 0.5;
-    const far = (enough + 0.5 * fibres) / waves;
-    const decided = layeredBeyond(x, y, seed, WAVE_LAYERS, middle - far, middle + far);
-    if (decided !== 0) return 2 * enough * decided;
-  }
-  const wave = layeredNoise(x, y, seed, WAVE_LAYERS) - 0.5;
-  const fibre = layeredNoise(along / 0.9, inwards / 0.9 + side * 57, seed + 40, 2) - 0.5;
-  return width * (1 + 1.9 * rough * wave) + 1.6 * rough * fibre - inwards;
-};
+/** How far the frame reaches past a place, mm: covered where it is positive. */
+type Edge = (at: FromSide, dials: FrameDials) => number;
 
 const brushed: Edge = ({ inwards, along, side, length }, { width, rough, seed }) => {
   const sway = smoothNoise(along / 90, side * 13, seed) - 0.5;
@@ -65,7 +44,8 @@ const taped: Edge = ({ inwards, along, side, length }, { width, rough, seed }) =
   return width + tilt + waver + creep * tooth * 26 * rough - inwards;
 };
 
-const EDGES: Readonly<Record<ProceduralEdge, Edge>> = { torn, brushed, taped };
+/** Edges by their formula; a torn one, whose formula is longest, is a kernel's. */
+const EDGES: Readonly<Record<Exclude<ProceduralEdge, 'torn'>, Edge>> = { brushed, taped };
 
 /** Beyond these a place is surely covered or surely clear, as shares of the width and in mm. */
 const SURE: Readonly<Record<ProceduralEdge, (dials: FrameDials) => number>> = {
@@ -86,14 +66,24 @@ export function* frameCoverage(
   placement: Placement,
   pxPerMm: number,
   region: Region,
-  arena: Arena,
+  kernels: Kernels,
 ): Generator<void, Int16Array, void> {
   const { width, height } = placement;
   const at = boxAffine(placement, pxPerMm, width, height);
-  const edge = EDGES[dials.edge];
-  const enough = 1 / pxPerMm;
+  const edge = dials.edge === 'torn' ? null : EDGES[dials.edge];
   // A tilted tape strays with the box's length, the others only with their own width.
   const sure = SURE[dials.edge](dials) + (dials.edge === 'taped' ? 0.006 * dials.rough * Math.max(width, height) : 0);
+  const tornEdge: TornEdge = {
+    at,
+    width,
+    height,
+    frame: dials.width,
+    sure,
+    rough: dials.rough,
+    seed: dials.seed,
+    pxPerMm,
+    ends: placement.beyond === 'nothing',
+  };
   let out: Int16Array | null = null;
   const sides = [0, 0, 0, 0];
   /** How far a place lies within the box, mm: less than nothing outside it. */
@@ -116,7 +106,7 @@ export function* frameCoverage(
         if (inwards >= dials.width + sure) continue;
         const upright = side % 2 === 1;
         const along = (upright ? sides[0] : sides[3]) as number;
-        past = Math.max(past, edge({ inwards, along, side, length: upright ? height : width }, dials, enough));
+        past = Math.max(past, (edge as Edge)({ inwards, along, side, length: upright ? height : width }, dials));
       }
     }
     const coverage = past * pxPerMm + 0.5;
@@ -128,7 +118,12 @@ export function* frameCoverage(
     // The least way in from a side is least at a corner of the piece.
     const least = Math.min(look(piece.x, piece.y), look(right, piece.y), look(piece.x, foot), look(right, foot));
     if (least > dials.width + sure + 1 / pxPerMm) continue;
-    out ??= arena.plane(sizeOf(region)).fill(0);
+    out ??= kernels.arena.plane(sizeOf(region)).fill(0);
+    if (!edge) {
+      kernels.torn(tornEdge, piece, out, region);
+      yield;
+      continue;
+    }
     for (let y = piece.y; y < foot; y++) {
       let i = (y - region.y) * region.width + piece.x - region.x;
       for (let x = piece.x; x < right; x++, i++) {

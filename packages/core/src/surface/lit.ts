@@ -1,4 +1,4 @@
-import { chanceAt } from './noise';
+import { chanceAt } from '../units/noise';
 import { aslant, clamp, ease, hills, layers, sineOf, strewn } from './field';
 import type { Surface } from './look';
 

@@ -1,4 +1,4 @@
-import { chanceAt } from './noise';
+import { chanceAt } from '../units/noise';
 import { aslant, cellsFor, ease, hills, layers, nine, strewn, type Field, type Ground } from './field';
 import type { Surface } from './look';
 

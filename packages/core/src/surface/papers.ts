@@ -1,4 +1,4 @@
-import { chanceAt } from './noise';
+import { chanceAt } from '../units/noise';
 import { aslant, clamp, ease, facets, factor, hills, layers, strewn, type Facet, type Field, type Ground } from './field';
 import type { Surface } from './look';
 

@@ -1,5 +1,5 @@
 import { ONE, type Region } from '../raster/raster';
-import { chanceAt } from './noise';
+import { chanceAt } from '../units/noise';
 import { crumpledPaper, foldedPoster, kraftBoard, newsStock, oldCard } from './papers';
 import { concreteRubbing, dryBrush, dustAndHairs, rolledInk } from './marks';
 import { clothFolds, metalPlate, rippleTank } from './lit';

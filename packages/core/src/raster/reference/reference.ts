@@ -8,6 +8,7 @@ import { planes } from './planes';
 import { dropSpecks } from './specks';
 import { cellCoordinate, SPOT } from './spot';
 import { spread, spreadEvenly } from './spread';
+import { torn } from './torn';
 
 const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
 
@@ -52,6 +53,7 @@ export const referenceKernels: Kernels = {
   dropSpecks,
   spread,
   spreadEvenly,
+  torn,
 
   grey(rgba, shares, tone, coverage) {
     let least = ONE;

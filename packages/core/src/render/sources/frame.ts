@@ -12,5 +12,5 @@ export const frameNode = (dials: FrameDials, colour: Rgb, placement: Placement, 
     keyOf('frame', { dials, colour, placement, pxPerMm }, []),
     colour,
     placement.beyond === 'nothing' ? { box: boxBounds(placement, pxPerMm) } : {},
-    (region, { kernels }) => frameCoverage(dials, placement, pxPerMm, region, kernels.arena),
+    (region, { kernels }) => frameCoverage(dials, placement, pxPerMm, region, kernels),
   );

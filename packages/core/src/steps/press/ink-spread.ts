@@ -1,6 +1,6 @@
 import { FIBRE_PERIOD, FIBRE_POINTS, type Fibres } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
-import { chanceAt, fade } from '../../surface/noise';
+import { chanceAt, fade } from '../../units/noise';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
 import { length, seed, share } from '../dials';
