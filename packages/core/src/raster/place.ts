@@ -97,6 +97,16 @@ export const insidePicture = (info: SourceInfo, area: PatchArea): boolean =>
 
 const share = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
+/** How much of each of so many pixels, from `start` on, a box of a length covers along one axis. */
+const shares = (scale: number, offset: number, start: number, count: number, length: number): Float64Array => {
+  const out = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    const at = scale * (start + i + 0.5) + offset;
+    out[i] = share(at + 0.5) - share(at - length + 0.5);
+  }
+  return out;
+};
+
 /**
  * Coverage of a placed box over a region, its edge smoothed over one pixel: exact where it is not turned.
  * Null where the box covers the region whole, the blank plane where it lies clear of it.
@@ -115,6 +125,16 @@ export const boxCoverage = (placement: Placement, pxPerMm: number, region: Regio
     return blankPlane(region.width * region.height);
   }
   const coverage = arena.plane(region.width * region.height);
+  if (at.b === 0 && at.d === 0) {
+    const across = shares(at.a, at.c, region.x, region.width, width);
+    const down = shares(at.e, at.f, region.y, region.height, height);
+    for (let row = 0, i = 0; row < region.height; row++) {
+      for (let column = 0; column < region.width; column++, i++) {
+        coverage[i] = Math.floor((across[column] as number) * (down[row] as number) * ONE + 0.5);
+      }
+    }
+    return coverage;
+  }
   for (let row = 0, i = 0; row < region.height; row++) {
     const y = region.y + row + 0.5;
     for (let column = 0; column < region.width; column++, i++) {

@@ -51,11 +51,18 @@ const paletteChunks = (palette: Uint32Array): Uint8Array[] => {
 const packBits = (entries: Uint8Array, bits: number, out: Uint8Array, to: number): void => {
   if (bits === 8) return out.set(entries, to);
   const perByte = 8 / bits;
-  for (let i = 0; i < entries.length; i += perByte, to++) {
-    let byte = 0;
-    for (let k = 0; k < perByte; k++) byte = (byte << bits) | (i + k < entries.length ? (entries[i + k] as number) : 0);
+  // Whole bytes without looking for the row's end, by doubling: two entries, four, eight.
+  const whole = entries.length - (entries.length % perByte);
+  const pair = (i: number): number => ((entries[i] as number) << bits) | (entries[i + 1] as number);
+  for (let i = 0; i < whole; i += perByte, to++) {
+    let byte = pair(i);
+    for (let k = 2; k < perByte; k += 2) byte = (byte << (2 * bits)) | pair(i + k);
     out[to] = byte;
   }
+  if (whole === entries.length) return;
+  let byte = 0;
+  for (let k = 0; k < perByte; k++) byte = (byte << bits) | (whole + k < entries.length ? (entries[whole + k] as number) : 0);
+  out[to] = byte;
 };
 
 const physical = (ppi: number): Uint8Array => {
