@@ -1,5 +1,4 @@
 import type { Sheet } from '../../sheet/model';
-import { convertNode } from '../convert-node';
 import { analysisScale, wholeRegion, type Scale } from '../scale';
 import { contextOf } from './context';
 import type { Chain, Graph, InfoOf, SheetOf } from './graph';
@@ -33,6 +32,3 @@ export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: She
 /** The sheet's graph at analysis scale, for readings. */
 export const compileAnalysis = (sheet: Sheet, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
   graphOf(sheet, analysisScale(sheet.size), infoOf, sheetOf, outermost(sheet), null);
-
-/** The print of a graph as colours, whatever it is kept as. */
-export const coloursOfPrint = (graph: Graph) => convertNode(graph.root, 'colour');

@@ -1,23 +1,23 @@
 import { createEnvironmentInjector, EnvironmentInjector } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { withPass, type Sheet } from '@uvrant/core';
+import { freshWear, wholeSheet, withPass, type Sheet, type WearSums } from '@uvrant/core';
 import { Engine } from '../engine/engine';
 import { BenchActions } from '../state/bench';
 import { JobActions } from '../state/jobs';
 import { onBench } from '../../testing/bench';
-import { ASSET, JOB, keptOf } from '../../testing/sheets';
+import { ASSET, JOB, keptOf, posterOf } from '../../testing/sheets';
 import { Rendering } from './rendering';
 
 /** The bench's rendering with an engine that only counts what it is given. */
-const rendering = async () => {
+const rendering = async (document = posterOf(), answers: Readonly<Record<string, Promise<unknown>>> = {}) => {
   const opened: Sheet[] = [];
   const held = new Map<string, number>();
   const engine = {
     open: (sheet: Sheet) => opened.push(sheet),
     hold: (purpose: string, version: number) => held.set(purpose, version),
-    ask: () => new Promise(() => undefined),
+    ask: ({ kind }: { kind: string }) => answers[kind] ?? new Promise(() => undefined),
   };
-  const bench = onBench();
+  const bench = onBench(document);
   const injector = createEnvironmentInjector([{ provide: Engine, useValue: engine }, Rendering], TestBed.inject(EnvironmentInjector));
   const made = injector.get(Rendering);
   const settled = async (): Promise<void> => {
@@ -74,4 +74,22 @@ test('what wear takes is true once every tile of the sheet was read', async () =
   expect(made.worn()).toBeNull();
   made.addWorn(1, '3/1/0', part(3), 2);
   expect(made.worn()).toEqual({ isTrue: true, sums: { wears: { 'a/w': { there: 20, taken: 5 } }, lettering: {} } });
+});
+
+test('what is known exactly does not become about again when the quick reading comes late', async () => {
+  const part = (taken: number): WearSums => ({ wears: { 'picture/w': { there: 10, taken } }, lettering: {} });
+  const worn = freshWear('w', 'Scuffs', { picture: { sha256: ASSET.sha256 } }, wholeSheet(posterOf().size), {});
+  let tell: (sums: WearSums) => void = () => undefined;
+  const about = new Promise<WearSums>((resolve) => (tell = resolve));
+  const { made } = await rendering(
+    withPass(posterOf(), 'picture', (pass) => ({ ...pass, wear: [worn] })),
+    { worn: about, letters: Promise.resolve({}) },
+  );
+  made.seesAll.set(true);
+  await new Promise((quiet) => setTimeout(quiet, 400));
+  made.addWorn(1, '3/0/0', part(2), 1);
+  expect(made.worn()).toMatchObject({ isTrue: true });
+  tell(part(3));
+  await new Promise((taken) => setTimeout(taken, 20));
+  expect(made.worn()).toEqual({ isTrue: true, sums: part(2) });
 });

@@ -216,7 +216,9 @@ export class Rendering {
           this.letters.set({});
           return;
         }
-        this.worn.set({ sums: await this.engine.ask({ kind: 'worn', version, band: null }, signal), isTrue: false });
+        const about = await this.engine.ask({ kind: 'worn', version, band: null }, signal);
+        // The true print may have been read by then: what is known exactly does not become ≈ again.
+        if (this.trueWear?.version !== version) this.worn.set({ sums: about, isTrue: false });
         this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
         this.tellTrueWear(version);
       },
