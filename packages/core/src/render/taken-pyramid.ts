@@ -1,7 +1,7 @@
 /**
  * What a wear takes, for drafts. A texture that is averaged before it is cut shows less wear than will print, so it is cut
  * at about the print's pixels, in a frame of its own that neither moves nor turns with the wear; the result is averaged
- * down and then sampled where the wear lies. A quick draft cuts it at twice its own pixels only.
+ * down and then sampled where the wear lies. A quick draft cuts it at not quite twice its own pixels only.
  */
 import { filterAxis } from '../raster/filter';
 import type { SourcePatch } from '../raster/kernels';
@@ -38,8 +38,8 @@ export const frameOf = (placement: Placement, perMm: number): TextureFrame => ({
  * that each wear of the demo takes stays within half a percent of the print's.
  */
 export const FINE_FRAME = 2 / 3;
-/** A frame's pixels for each of the rendering's, for a draft that is to be quick. */
-export const QUICK_FRAME = 2;
+/** A frame's pixels for each of the rendering's, for a draft that is to be quick: under two, so that a coarser level of the texture serves. */
+export const QUICK_FRAME = 1.8;
 
 /** A texture's greys in its frame. */
 export const framedTexture = (info: SourceInfo, { width, height }: TextureFrame, placement: Placement): Node<'tone'> =>

@@ -85,10 +85,10 @@ const draftTaken = (
   if (isTrue(context) || !texture.picture) return null;
   const info = infoFor(context, texture.picture, owner);
   const { pxPerMm, wear } = context.scale;
-  const finest = FINE_FRAME * printPxPerMm(context);
-  const frame = frameOf(placement, wear === 'quick' ? Math.min(finest, QUICK_FRAME * pxPerMm) : finest);
+  const fine = FINE_FRAME * printPxPerMm(context);
+  const frame = frameOf(placement, wear === 'quick' ? Math.min(fine, QUICK_FRAME * pxPerMm) : fine);
   const halvings = frameHalvings(frame, placement, pxPerMm);
-  if (halvings === 0) return null;
+  if (frame.perMm <= pxPerMm) return null;
   const dials = cutDials(texture);
   const raw = takenNode(framedTexture(info, frame, placement), tableFor(dials), dials);
   const soft = cleanedNode(raw, texture.specks, texture.holes, frame.perMm);
