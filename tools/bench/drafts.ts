@@ -1,7 +1,8 @@
 /** What the hand waits for, in this process: drafts of the demo's sheets as dials and pointer change them. */
 import { draftScale, tilesOf, withPass, withStep, type Pass, type Sheet, type TextureWear } from '@uvrant/core';
 import type { OpenSheet } from '../../packages/web/src/app/engine/tasks/open-sheet';
-import { BenchHost, pyramids, sheetOf, typeOf } from './host';
+import { BenchHost, typeOf } from './host';
+import { demoPyramids, demoSheet } from '../../packages/core/test/support/demo';
 import { tenPasses } from './sheets';
 import { truthOf } from './truth';
 
@@ -61,8 +62,8 @@ const moved =
 
 /** The rows; pyramids are kept in a folder. */
 export const draftRows = async (folder: string): Promise<void> => {
-  const infos = pyramids(folder);
-  const [poster, garment, found] = [sheetOf('1-poster'), sheetOf('2-garment'), sheetOf('3-found-print')];
+  const infos = demoPyramids('.', folder);
+  const [poster, garment, found] = [demoSheet('.', '1-poster'), demoSheet('.', '2-garment'), demoSheet('.', '3-found-print')];
   const ten = tenPasses();
   const type = await typeOf([poster, garment, found, ten]);
   const fresh = (): BenchHost => new BenchHost(infos, folder, type);

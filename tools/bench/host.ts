@@ -1,6 +1,4 @@
-/** A render worker's host in this process: the demo's sheets, their pyramids on disk, and tasks as the page asks for them. */
-import { spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+/** A render worker's host in this process: pyramids on disk, and tasks as the page asks for them. */
 import { join } from 'node:path';
 import { createKernels } from '@uvrant/kernels';
 import { Shaper } from '@uvrant/shaping';
@@ -23,29 +21,10 @@ import { OpenSheet } from '../../packages/web/src/app/engine/tasks/open-sheet';
 import { plannedTask, poolOf } from '../../packages/web/src/app/engine/tasks/tasks';
 import type { ResultOf, Task } from '../../packages/web/src/app/engine/protocol';
 
-export const SHEETS = ['1-poster', '2-garment', '3-found-print'] as const;
-export const sheetOf = (name: string): Sheet => JSON.parse(readFileSync(`demo/sheets/${name}.json`, 'utf8')) as Sheet;
-
 export const typeOf = async (sheets: readonly Sheet[]): Promise<TypePort> => {
   const type = await Shaper.load();
   for (const font of sheets.flatMap(fontsOf)) if ('family' in font) type.add(font, filesOf(font.family));
   return type;
-};
-
-/** Pyramids of the demo's pictures in a folder, made by the command line where they are not there. */
-export const pyramids = (folder: string): SourceInfo[] => {
-  for (const name of SHEETS) {
-    const out = join(folder, 'out.png');
-    const made = spawnSync(
-      process.execPath,
-      ['packages/server/dist/cli.js', `demo/sheets/${name}.json`, '-o', out, '--keep', folder, '--ppi', '20'],
-      { encoding: 'utf8' },
-    );
-    if (made.status !== 0) throw new Error(made.stderr);
-  }
-  return readdirSync(folder, { withFileTypes: true })
-    .filter((each) => each.isDirectory())
-    .map(({ name }) => JSON.parse(readFileSync(join(folder, name, 'info.json'), 'utf8')) as SourceInfo);
 };
 
 const MEBIBYTE = 2 ** 20;

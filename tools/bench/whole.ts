@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { BAND_ROWS } from '../../packages/server/src/render/print-bands';
 import { PngWriter } from '../../packages/server/src/render/png';
-import { SHEETS } from './host';
+import { DEMO_SHEETS } from '../../packages/core/test/support/demo';
 import { timed } from './rows';
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] as number;
@@ -20,7 +20,7 @@ const run = (sheet: string, out: string, keep: string, threads: number): { s: nu
 };
 
 /** Bounds: seconds, and how many times the blur. */
-const BOUNDS: Readonly<Record<(typeof SHEETS)[number], { readonly s: number; readonly blurs: number }>> = {
+const BOUNDS: Readonly<Record<(typeof DEMO_SHEETS)[number], { readonly s: number; readonly blurs: number }>> = {
   '1-poster': { s: 5, blurs: 4 },
   '2-garment': { s: 2.5, blurs: 3 },
   '3-found-print': { s: 4, blurs: 6 },
@@ -53,7 +53,7 @@ export const wholeRows = async (keep: string, folder: string): Promise<void> => 
   console.log('');
   console.log('The demo’s sheets whole by the command line, file and all, pyramids kept; medians of three');
   const out = join(folder, 'whole.png');
-  for (const sheet of SHEETS) {
+  for (const sheet of DEMO_SHEETS) {
     const runs = (threads: number) => Array.from({ length: 3 }, () => run(sheet, out, keep, threads));
     const [one, two] = [runs(1), runs(2)];
     const { data, info } = await sharp(out, { limitInputPixels: false }).ensureAlpha().raw().toBuffer({ resolveWithObject: true });

@@ -1,5 +1,4 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createKernels } from '@uvrant/kernels';
@@ -24,6 +23,7 @@ import {
   type Work,
 } from '../src';
 import { TileFiles } from '../../server/src/render/tile-files';
+import { DEMO_SHEETS, demoPyramids, demoSheet } from './support/demo';
 import { shaperOfAll } from './support/fonts';
 
 const root = join(__dirname, '../../..');
@@ -31,21 +31,11 @@ let type: TypePort;
 /** A draft at fit in a window of usual size. */
 const HALVINGS = 3;
 const folder = mkdtempSync(join(tmpdir(), 'uvrant-drafts-'));
-const infos: SourceInfo[] = [];
-const sheetOf = (name: string): Sheet => JSON.parse(readFileSync(join(root, `demo/sheets/${name}.json`), 'utf8')) as Sheet;
-const SHEETS = ['1-poster', '2-garment', '3-found-print'] as const;
+let infos: SourceInfo[] = [];
 
 beforeAll(async () => {
   type = await shaperOfAll();
-  // The command line leaves the pictures' pyramids where it is told to keep them.
-  for (const name of SHEETS) {
-    const args = [join(root, 'packages/server/dist/cli.js'), join(root, `demo/sheets/${name}.json`), '-o', join(folder, 'out.png')];
-    const made = spawnSync(process.execPath, [...args, '--keep', folder, '--ppi', '20'], { encoding: 'utf8' });
-    if (made.status !== 0) throw new Error(made.stderr);
-  }
-  for (const each of readdirSync(folder, { withFileTypes: true })) {
-    if (each.isDirectory()) infos.push(JSON.parse(readFileSync(join(folder, each.name, 'info.json'), 'utf8')) as SourceInfo);
-  }
+  infos = demoPyramids(root, folder);
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -69,8 +59,8 @@ const onStock = (bytes: Uint8Array, stock: string): Float32Array => {
   });
 };
 
-describe.each(SHEETS)('the draft of %s', (name) => {
-  const sheet = sheetOf(name);
+describe.each(DEMO_SHEETS)('the draft of %s', (name) => {
+  const sheet = demoSheet(root, name);
   const isScreened = (pass: Pass): boolean => pass.steps.some(({ kind }) => kind === 'screen');
   // Screens drawn at a draft's pixels have an error of their own: what is asked here is what wear does.
   const unscreened: Sheet = { ...sheet, passes: sheet.passes.map((pass) => ({ ...pass, on: pass.on && !isScreened(pass) })) };

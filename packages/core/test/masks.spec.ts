@@ -30,7 +30,7 @@ import {
   type Stroke,
 } from '../src';
 import { cv, opencv } from './support/opencv';
-import { flat, graphOf, kernels, meanOf, pass, picture, plainWear, rasterOf, sheet, step } from './support/sheets';
+import { cutOut, flat, graphOf, kernels, meanOf, pass, picture, plainWear, rasterOf, sheet, step } from './support/sheets';
 
 beforeAll(opencv);
 
@@ -314,20 +314,7 @@ describe('where art moves, what follows it moves along', () => {
 });
 
 describe('masks together', () => {
-  const cut: Mask = {
-    id: 'c',
-    kind: 'cut-out',
-    on: true,
-    invert: false,
-    anchor: 'sheet',
-    join: 'both',
-    outline: 'rectangle',
-    points: [1000, 500, 3000, 3000],
-    rough: 0,
-    seed: 1,
-    band: 0,
-    widened: [],
-  };
+  const cut: Mask = cutOut([1000, 500, 3000, 3000], { id: 'c', join: 'both' });
   const shown = (masks: Mask[]): Int16Array =>
     rasterOf(graphOf(sheet([pass('f', flat('#000000'), { masks })])).passes.get('f') as Node<'ink'>, {
       x: 0,

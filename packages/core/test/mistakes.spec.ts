@@ -12,26 +12,28 @@ import {
   type Region,
   type Sheet,
 } from '../src';
-import { bytesOfRegion, flat, graphOf, meanOf, pass, picture, planeOf, plainWear, rasterOf, sheet, step, SIZE } from './support/sheets';
+import {
+  bytesOfRegion,
+  cutOut,
+  flat,
+  graphOf,
+  meanOf,
+  pass,
+  picture,
+  planeOf,
+  plainWear,
+  rasterOf,
+  sheet,
+  step,
+  SIZE,
+} from './support/sheets';
 import { screen } from './support/cases';
 
 const REGION: Region = { x: 0, y: 0, width: 157, height: 196 };
 const alphas = (of: Sheet, region: Region = REGION): Int16Array =>
   planeOf(rasterOf(graphOf(of).root, region)).filter((_, i) => i % 4 === 3);
-const box = (x0: number, y0: number, x1: number, y1: number, change: Partial<CutOutMask> = {}): Mask => ({
-  id: 'm',
-  kind: 'cut-out',
-  on: true,
-  invert: false,
-  anchor: 'sheet',
-  outline: 'rectangle',
-  points: [x0, y0, x1, y1].map((mm) => 100 * mm),
-  rough: 0,
-  seed: 1,
-  band: 0,
-  widened: [],
-  ...change,
-});
+const box = (x0: number, y0: number, x1: number, y1: number, change: Partial<CutOutMask> = {}): Mask =>
+  cutOut([100 * x0, 100 * y0, 100 * x1, 100 * y1], change);
 const at = (plane: Int16Array, xMm: number, yMm: number): number =>
   plane[Math.floor((yMm * 100) / 25.4) * 157 + Math.floor((xMm * 100) / 25.4)] as number;
 

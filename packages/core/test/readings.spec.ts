@@ -29,7 +29,7 @@ import {
 } from '../src';
 import { shaperOfAll } from './support/fonts';
 import { drawn } from './support/pictures';
-import { flat, infoOf, pass, PICTURES, plainWear, sheet, SIZE, step, workOf } from './support/sheets';
+import { cutOut, flat, infoOf, pass, PICTURES, plainWear, sheet, SIZE, step, workOf } from './support/sheets';
 
 /** Dark on the left third, light on the rest: what takes by its darks takes a third. */
 const stripe = drawn('stripe', 300, 300, 1, (x) => (x < 1 / 3 ? 0.1 : 0.9));
@@ -156,21 +156,7 @@ describe('why a place looks as it does', () => {
   const knock = pass('hole', flat('#ffffff'), { placement: box(30, 30, 10, 10), lay: { mode: 'knock-out', strength: 1 } });
   const masked = pass('side', flat('#204060'), {
     placement: box(30, 10, 16, 10),
-    masks: [
-      {
-        id: 'm',
-        kind: 'cut-out',
-        on: true,
-        invert: false,
-        anchor: 'sheet',
-        outline: 'rectangle',
-        points: [2200, 500, 3000, 1500],
-        rough: 0,
-        seed: 1,
-        band: 0,
-        widened: [],
-      },
-    ],
+    masks: [cutOut([2200, 500, 3000, 1500])],
   });
   const of = sheet([
     pass('art', flat('#101010'), {

@@ -19,8 +19,7 @@ export function reduce(plane: usize, channels: i32, width: i32, height: i32, shi
           const end = from + (<usize>(right - left) << 3);
           for (; from < end; from += 8) sum = i32x4.add(sum, v128.load16x4_s(from));
         }
-        const mean = count == 1 << (2 * shift) ? i32x4.shr_s(sum, 2 * shift) : divided(sum, count);
-        v128.store64_lane(at, i16x8.narrow_i32x4_s(mean, mean), 0);
+        putMean(sum, count, shift, at);
       } else {
         let sum = count >> 1;
         for (let y = top; y < foot; y++) {
@@ -47,6 +46,14 @@ function divided(sum: v128, count: i32): v128 {
   );
 }
 
+/** Four means of so many pixels; a whole square's is a shift. */
+// @ts-ignore: decorator
+@inline
+function putMean(sum: v128, count: i32, shift: i32, to: usize): void {
+  const mean = count == 1 << (2 * shift) ? i32x4.shr_s(sum, 2 * shift) : divided(sum, count);
+  v128.store64_lane(to, i16x8.narrow_i32x4_s(mean, mean), 0);
+}
+
 /** The same of a palette's RGBA: the mean of each square's entries. */
 export function reduceIndex(entries: usize, width: i32, height: i32, shift: i32, palette: usize, out: usize): void {
   const side = 1 << shift;
@@ -64,8 +71,7 @@ export function reduceIndex(entries: usize, width: i32, height: i32, shift: i32,
         const line = entries + <usize>(y * width);
         for (let x = left; x < right; x++) sum = i32x4.add(sum, v128.load16x4_s(palette + (<usize>load<u8>(line + <usize>x) << 3)));
       }
-      const mean = count == 1 << (2 * shift) ? i32x4.shr_s(sum, 2 * shift) : divided(sum, count);
-      v128.store64_lane(out + (<usize>(oy * outWidth + ox) << 3), i16x8.narrow_i32x4_s(mean, mean), 0);
+      putMean(sum, count, shift, out + (<usize>(oy * outWidth + ox) << 3));
     }
   }
 }

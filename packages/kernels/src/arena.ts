@@ -26,6 +26,8 @@ export class KernelMemory implements Arena {
   private top = PLANES;
   private scratch = SCRATCH;
   private constants = CONSTANTS;
+  /** True once something to be kept found no room. */
+  private full = false;
   private readonly kept = new Map<Values, number>();
   private readonly back: { readonly at: number; readonly array: Values }[] = [];
 
@@ -99,13 +101,16 @@ export class KernelMemory implements Arena {
     return at;
   }
 
-  /** Address of an array that is never changed; copied in once. */
+  /**
+   * Address, for this call, of an array that is never changed; copied in once. Where there is no more room, all that was kept
+   * goes at the call's end and not before, since the call may be reading it.
+   */
   constant(array: Values): number {
     const known = this.kept.get(array);
     if (known !== undefined) return known;
     if (this.constants + aligned(array.byteLength) > END) {
-      this.kept.clear();
-      this.constants = CONSTANTS;
+      this.full = true;
+      return this.copied(array);
     }
     const at = this.constants;
     this.constants += aligned(array.byteLength);
@@ -119,5 +124,9 @@ export class KernelMemory implements Arena {
     for (const { at, array } of this.back) array.set(this.viewLike(array, at));
     this.back.length = 0;
     this.scratch = SCRATCH;
+    if (!this.full) return;
+    this.kept.clear();
+    this.constants = CONSTANTS;
+    this.full = false;
   }
 }

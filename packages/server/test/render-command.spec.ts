@@ -137,10 +137,23 @@ test.each([
   expect([existsSync(out), existsSync(`${out}.part`)]).toEqual([false, false]);
 });
 
+test('any number of threads gives the same bytes', () => {
+  // Eight bands: each of three threads has some.
+  const byThreads = ['1', '2', '3'].map((threads) => {
+    const { status, said, out } = command(algebra, '--ppi', '840', '--threads', threads);
+    expect([status, said]).toEqual([0, '']);
+    return readFileSync(out);
+  });
+  expect(PNG.sync.read(byThreads[0] as Buffer).height).toBeGreaterThan(7 * 256);
+  expect(byThreads.map((bytes) => bytes.equals(byThreads[0] as Buffer))).toEqual([true, true, true]);
+});
+
 test('bad options are explained', () => {
   const ask = (...options: string[]) => spawnSync(process.execPath, [CLI, ...options], { encoding: 'utf8' }).stderr;
   expect(ask()).toContain('npm run render -- SHEET.json -o OUT.png');
   expect(ask(file(algebra), '-o', 'x.png', '--region', '1,2')).toContain('x,y,w,h in mm');
+  expect(ask(file(algebra), '-o', 'x.png', '--threads', 'two')).toContain('--threads is two; it is a whole number from 1 to 64');
+  expect(ask(file(algebra), '-o', 'x.png', '--threads', '0')).toContain('--threads is 0');
   expect(ask(file(algebra), '-o', 'x.png', '--scale', '2')).toContain('“--scale” is not an option');
 });
 

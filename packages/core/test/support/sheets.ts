@@ -16,6 +16,7 @@ import {
   tileKey,
   trueScale,
   wholeSheet,
+  type CutOutMask,
   type Graph,
   type Node,
   type Pass,
@@ -138,3 +139,19 @@ export const planeOf = (raster: Raster): Int16Array =>
 /** A wear that cuts hard at a half of its texture's grey, and nothing else. */
 export const plainWear = (sha256: string, placement: Placement, change: Partial<TextureWear> = {}): TextureWear =>
   freshWear('w', sha256, { picture: { sha256 } }, placement, { softness: 0, specks: 0, curve: [], ...change });
+
+/** A rectangle cut out of the sheet; corners in 1/100 mm. */
+export const cutOut = (points: readonly [number, number, number, number], change: Partial<CutOutMask> = {}): CutOutMask => ({
+  id: 'm',
+  kind: 'cut-out',
+  on: true,
+  invert: false,
+  anchor: 'sheet',
+  outline: 'rectangle',
+  points: [...points],
+  rough: 0,
+  seed: 1,
+  band: 0,
+  widened: [],
+  ...change,
+});

@@ -1,0 +1,50 @@
+import { KernelMemory } from './arena';
+
+const MEBIBYTE = 2 ** 20;
+
+test('planes are handed out one after another and given back to a mark', () => {
+  const arena = new KernelMemory();
+  const first = arena.plane(1000).fill(1);
+  const mark = arena.mark();
+  const second = arena.plane(1000).fill(2);
+  expect(first.every((v) => v === 1)).toBe(true);
+  expect(second.byteOffset).toBeGreaterThanOrEqual(first.byteOffset + first.byteLength);
+  arena.release(mark);
+  expect(arena.bytes(10).byteOffset).toBe(second.byteOffset);
+});
+
+test('a plane that finds no room lies outside, and a call copies it in and back', () => {
+  const arena = new KernelMemory();
+  while (arena.holds(arena.plane(8 * MEBIBYTE))) expect(arena.mark()).toBeLessThan(112 * MEBIBYTE);
+  const outside = arena.plane(8 * MEBIBYTE).fill(3);
+  expect(arena.holds(outside)).toBe(false);
+  const at = arena.change(outside.subarray(0, 100));
+  const inside = new Int16Array(arena.memory.buffer, at, 100);
+  expect([...inside]).toEqual([...outside.subarray(0, 100)]);
+  inside.fill(7);
+  arena.done();
+  expect([outside[0], outside[99], outside[100]]).toEqual([7, 7, 3]);
+});
+
+test('a call that is given too much is refused, and the next one is served', () => {
+  const arena = new KernelMemory();
+  expect(() => arena.room(200 * MEBIBYTE)).toThrow('more than fits its memory');
+  arena.done();
+  expect(arena.room(MEBIBYTE)).toBeGreaterThan(0);
+});
+
+test('what is kept is copied in once, and stays as it was until the call that found no more room has ended', () => {
+  const arena = new KernelMemory();
+  const read = (at: number): Uint8Array => new Uint8Array(arena.memory.buffer, at, MEBIBYTE);
+  const first = new Uint8Array(MEBIBYTE).fill(1);
+  const at = arena.constant(first);
+  expect(arena.constant(first)).toBe(at);
+  // More than all the room there is, in one call: each must still be readable at the address it was given.
+  const given = Array.from({ length: 12 }, (_, i) => arena.constant(new Uint8Array(MEBIBYTE).fill(2 + i)));
+  expect([at, ...given].map((from) => read(from)[0])).toEqual(Array.from({ length: 13 }, (_, i) => 1 + i));
+  arena.done();
+  const again = arena.constant(new Uint8Array(MEBIBYTE).fill(99));
+  expect(again).toBe(at);
+  expect(read(arena.constant(first))[MEBIBYTE - 1]).toBe(1);
+  expect(read(again)[0]).toBe(99);
+});
