@@ -24,7 +24,7 @@ export interface RecordedTile {
 export const recordWorkers = async (page: Page): Promise<void> => {
   await page.addInitScript(() => {
     interface Recorder {
-      tiles: { task: unknown; width: number; height: number; bytes: Uint8Array; version: number }[];
+      tiles: { task: unknown; width: number; height: number; bytes: Uint8Array; isFine: boolean; version: number }[];
       workers: Worker[];
       version: number;
     }
@@ -38,11 +38,11 @@ export const recordWorkers = async (page: Page): Promise<void> => {
         recorder.workers.push(this);
         this.addEventListener(
           'message',
-          ({ data }: MessageEvent<{ type: string; id: number; result: { width: number; height: number; bytes: Uint8Array } }>) => {
+          ({ data }: MessageEvent<{ type: string; id: number; result: Omit<Recorder['tiles'][0], 'task' | 'version'> }>) => {
             const task = this.asked.get(data.id);
             if (data.type !== 'done' || task?.kind !== 'tile') return;
-            const { width, height, bytes } = data.result;
-            recorder.tiles.push({ task, width, height, bytes: bytes.slice(), version: task.version });
+            const { width, height, bytes, isFine } = data.result;
+            recorder.tiles.push({ task, width, height, bytes: bytes.slice(), isFine, version: task.version });
           },
         );
       }
@@ -75,6 +75,17 @@ export const shownTrueTiles = (page: Page): Promise<RecordedTile[]> =>
     return tiles
       .filter((tile) => tile.version === version && tile.task.quality === 'true' && tile.task.halvings === 0)
       .map(({ task, width, height, bytes }) => ({ task, width, height, bytes: base64(bytes) }));
+  });
+
+/** Every tile of the table in the order in which the workers gave them, and whether it shows wear as it will print. */
+export const givenTiles = (page: Page): Promise<{ readonly quality: string; readonly place: string; readonly isFine: boolean }[]> =>
+  page.evaluate(() => {
+    const { tiles } = (window as unknown as { recorder: { tiles: { task: RecordedTile['task']; isFine: boolean }[] } }).recorder;
+    return tiles.map(({ task: { quality, halvings, side, x, y }, isFine }) => ({
+      quality: quality ?? '',
+      place: [halvings, side, x, y].join(),
+      isFine,
+    }));
   });
 
 /** Asks the page's own worker for true tiles of any size at print pixels. */

@@ -289,7 +289,7 @@ export class Table {
     this.atFit.set(false);
   }
 
-  /** Tiles at so many halvings that are seen. */
+  /** Tiles at so many halvings that are seen, row by row. */
   private seen(halvings: number, side: number, view: Viewport, size: Extent): TilePlace[] {
     const by = 2 ** halvings * side;
     const { left, top, width, height } = seenPart(view, size, this.pixels());
@@ -298,9 +298,7 @@ export class Table {
     for (let y = Math.floor(top / by); y * by < top + height; y++) {
       for (let x = Math.floor(left / by); x * by < left + width; x++) places.push({ halvings, side, x, y });
     }
-    const middle = { x: (left + width / 2) / by - 0.5, y: (top + height / 2) / by - 0.5 };
-    const away = (place: TilePlace): number => (place.x - middle.x) ** 2 + (place.y - middle.y) ** 2;
-    return places.sort((a, b) => away(a) - away(b));
+    return places;
   }
 
   private tilesInAll = 0;

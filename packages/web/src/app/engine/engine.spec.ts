@@ -89,6 +89,22 @@ test('a draft is given at once to a worker that is called off, and what it overt
   expect(await slow).toBe(pixels);
 });
 
+test('the true tile to come is named while another is rendered, so that its pictures are fetched meanwhile; once', () => {
+  const { worker, engine } = started();
+  engine.open(poster, []);
+  const announced = (): unknown[] => worker.sent.filter(({ type }) => type === 'ahead').map((each) => (each as { task: Task }).task);
+  void engine.ask(tile('draft'));
+  for (let x = 0; x < 3; x++) void engine.ask(tile('true', x));
+  expect(announced()).toEqual([]);
+  worker.answer(done(1));
+  expect(announced()).toEqual([tile('true', 1)]);
+  void engine.ask({ kind: 'inks', version: 1 });
+  worker.answer({ type: 'cancelled', id: 2 });
+  worker.answer(done(5, shares));
+  worker.answer(done(2));
+  expect(announced()).toEqual([tile('true', 1), tile('true', 2)]);
+});
+
 test('what is called off is told to the worker and rejected; what waits never reaches it', async () => {
   const { worker, engine } = started();
   engine.open(poster, []);

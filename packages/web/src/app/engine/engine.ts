@@ -29,6 +29,8 @@ interface Hand {
   /** What it works on, and what it was given to go on with as soon as that is called off. */
   busy: Entry | null;
   next: Entry | null;
+  /** The task to come that it was last told of. */
+  announced: Entry | null;
   /** Versions and passes that it was sent. */
   versions: Set<number>;
   passes: Set<number>;
@@ -50,7 +52,7 @@ export class Engine {
   constructor() {
     const count = Math.min(MOST_WORKERS, Math.max(1, (navigator.hardwareConcurrency || 2) - 1));
     this.hands = Array.from({ length: count }, () => {
-      const hand: Hand = { worker: this.create(count), busy: null, next: null, versions: new Set(), passes: new Set() };
+      const hand: Hand = { worker: this.create(count), busy: null, next: null, announced: null, versions: new Set(), passes: new Set() };
       this.listen(hand, count);
       return hand;
     });
@@ -70,7 +72,7 @@ export class Engine {
   private restart(hand: Hand, count: number, what: string): void {
     const entries = [hand.busy, hand.next].filter((entry) => entry !== null);
     hand.worker.terminate();
-    Object.assign(hand, { worker: this.create(count), busy: null, next: null, versions: new Set(), passes: new Set() });
+    Object.assign(hand, { worker: this.create(count), busy: null, next: null, announced: null, versions: new Set(), passes: new Set() });
     this.listen(hand, count);
     for (const [i, entry] of entries.entries()) {
       if (i === 0) entry.failures++;
@@ -173,6 +175,16 @@ export class Engine {
     if (!opened) return this.answered(hand, { type: 'cancelled', id: entry.id });
     if (!hand.versions.has(opened.version)) this.send(hand, opened);
     this.post(hand, { type: 'task', id: entry.id, task: entry.task });
+    if (urgencyOf(entry.task) > URGENCY.draft) this.announce(hand);
+  }
+
+  /** Names the true tile that a worker will likely be given next, so that its pictures are fetched while it works. */
+  private announce(hand: Hand): void {
+    const prints = this.queue.filter(({ task }) => urgencyOf(task) === URGENCY.true);
+    const next = prints.find((each) => this.isHome(hand, each)) ?? prints[0];
+    if (!next || next === hand.announced || !hand.versions.has(next.task.version)) return;
+    hand.announced = next;
+    this.post(hand, { type: 'ahead', task: next.task });
   }
 
   private send(hand: Hand, { version, sheet, infos, others }: Opened): void {

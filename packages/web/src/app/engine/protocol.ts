@@ -128,6 +128,8 @@ export type ToWorker =
       readonly infos: readonly SourceInfo[];
     }
   | { readonly type: 'task'; readonly id: number; readonly task: Task }
+  /** A task that will likely follow: its tiles may be fetched meanwhile. */
+  | { readonly type: 'ahead'; readonly task: Task }
   | { readonly type: 'cancel'; readonly id: number };
 
 export type FromWorker =

@@ -1,23 +1,10 @@
 /// <reference lib="webworker" />
 import { createKernels } from '@uvrant/kernels';
-import {
-  ByteCache,
-  Cancelled,
-  drive,
-  levelSide,
-  Pool,
-  SOURCE_TILE,
-  tileKey,
-  type Pass,
-  type SourceInfo,
-  type SourceTile,
-  type TileName,
-  type ToneStatistics,
-  type Work,
-} from '@uvrant/core';
+import { ByteCache, Cancelled, drive, Pool, tileKey, type Pass, type ToneStatistics, type Work } from '@uvrant/core';
 import type { FromWorker, SentSheet, Task, ToWorker } from './protocol';
 import { OpenSheet } from './tasks/open-sheet';
 import { plannedTask, poolOf } from './tasks/tasks';
+import { TileFetcher } from './tile-fetcher';
 import { typeOf } from './type-setting';
 
 const MEBIBYTE = 2 ** 20;
@@ -26,7 +13,7 @@ const workers = Math.max(1, Number(self.name) || 1);
 /** Drafts, readings, textures cut for them and source tiles cannot drive each other out. */
 const textures = new Pool((40 * MEBIBYTE) / workers);
 const pools = { draft: new Pool((112 * MEBIBYTE) / workers, textures), reading: new Pool((56 * MEBIBYTE) / workers, textures) };
-const tiles = new ByteCache<SourceTile>((80 * MEBIBYTE) / workers);
+const tiles = new TileFetcher((80 * MEBIBYTE) / workers, (url) => fetch(url));
 const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();
 
@@ -49,40 +36,6 @@ const giveWay = (): Promise<void> =>
     channel.port2.postMessage(null);
   });
 
-const fetchTile = async (name: TileName, info: SourceInfo): Promise<SourceTile> => {
-  const { sha256, level, x, y } = name;
-  const answer = await fetch(`/api/assets/${sha256}/tiles/${level}/${x}/${y}`);
-  if (!answer.ok) throw new Error(`The picture's tiles cannot be fetched (${answer.status}).`);
-  const buffer = await answer.arrayBuffer();
-  const side = (whole: number, at: number): number => Math.min(SOURCE_TILE, levelSide(whole, level) - at * SOURCE_TILE);
-  const data = info.depth === 8 ? new Uint8Array(buffer) : new Uint16Array(buffer);
-  return { width: side(info.width, x), height: side(info.height, y), data };
-};
-
-/** Everything a plan wants, fetched or at hand; held for the rendering whatever the cache lets go. */
-const fetched = async (names: readonly TileName[], open: OpenSheet): Promise<Map<string, SourceTile>> => {
-  const held = new Map<string, SourceTile>();
-  const missing: Promise<void>[] = [];
-  for (const name of names) {
-    const key = tileKey(name);
-    const known = tiles.get(key);
-    if (known) {
-      held.set(key, known);
-      continue;
-    }
-    const info = open.infoOf(name.sha256);
-    if (!info) throw new Error('A picture of the sheet is not here.');
-    missing.push(
-      fetchTile(name, info).then((tile) => {
-        tiles.put(key, tile, tile.data.byteLength);
-        held.set(key, tile);
-      }),
-    );
-  }
-  if (missing.length > 0) await Promise.all(missing);
-  return held;
-};
-
 /** Thrown where a rendering reads a tile that its plan left out, because a raster it counted on is gone. */
 class NotPlanned extends Error {}
 
@@ -90,7 +43,7 @@ const performed = async (open: OpenSheet, id: number, task: Task, usePool: boole
   const planned = plannedTask(open, task);
   const name = poolOf(task);
   const rasters = usePool && name ? pools[name] : null;
-  const held = await fetched(planned.wants({ statistics, rasters }), open);
+  const held = await tiles.fetched(planned.wants({ statistics, rasters }), open.infoOf);
   const type = open.fonts.length > 0 ? await typeOf(open.fonts) : null;
   const work: Work = {
     kernels,
@@ -138,6 +91,12 @@ const perform = async (id: number, task: Task): Promise<void> => {
   }
 };
 
+/** Fetches what a task to come will want. Tasks that keep rasters are left out: planning one counts as asking for them. */
+const fetchAhead = (task: Task): void => {
+  const open = sheets.get(task.version);
+  if (open && poolOf(task) === null) tiles.fetchAhead(plannedTask(open, task).wants({ statistics, rasters: null }), open.infoOf);
+};
+
 /** Forgets passes of sheets that are gone, once there are many; the page sends one again that it names. */
 const MOST_PASSES = 400;
 const forgetPasses = (): void => {
@@ -170,6 +129,9 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       last = last.then(() => perform(data.id, data.task));
       break;
     }
+    case 'ahead':
+      fetchAhead(data.task);
+      break;
     case 'cancel':
       if (waiting.has(data.id)) cancelled.add(data.id);
   }

@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test';
+import { givenTiles, isTrue, opened, recordWorkers } from './support';
+
+test.beforeEach(async ({ page }) => {
+  page.on('pageerror', (error) => {
+    throw error;
+  });
+  await recordWorkers(page);
+});
+
+test('a worn sheet opens as a quick draft, then a fine one, then true', async ({ page }) => {
+  const { request } = page.context();
+  const [job] = (await (await request.get('/api/jobs')).json()) as { id: string }[];
+  const { sheets } = (await (await request.get(`/api/jobs/${job?.id}`)).json()) as { sheets: { id: string; document: { name: string } }[] };
+  const poster = sheets.find(({ document }) => document.name === 'Poster');
+  await page.goto(`/jobs/${job?.id}/sheets/${poster?.id}`);
+  await expect.poll(async () => (await givenTiles(page)).some(({ quality }) => quality === 'true'), { timeout: 90_000 }).toBe(true);
+  const given = await givenTiles(page);
+  const firstTrue = given.findIndex(({ quality }) => quality === 'true');
+  const about = given.filter(({ quality, isFine }) => quality === 'draft' && !isFine).map(({ place }) => place);
+  expect(about.length).toBeGreaterThan(0);
+  for (const place of about) {
+    const fine = given.findIndex((each) => each.quality === 'fine' && each.place === place);
+    expect(fine).toBeGreaterThan(given.findIndex((each) => each.quality === 'draft' && each.place === place));
+    expect(fine).toBeLessThan(firstTrue);
+    expect(given[fine]?.isFine).toBe(true);
+  }
+});
+
+test('a window moved to a screen of twice the density shows twice the pixels, and comes back', async ({ page }) => {
+  await opened(page, (sheet) => ({ ...sheet, ppi: 600 }));
+  const canvas = page.locator('uv-table .bed canvas').first();
+  const density = (): Promise<number> => canvas.evaluate((each: HTMLCanvasElement) => each.width / each.getBoundingClientRect().width);
+  const devtools = await page.context().newCDPSession(page);
+  // A window without a screen looks at its media only when it is laid out anew: its width changes, too.
+  const moved = (deviceScaleFactor: number): Promise<unknown> =>
+    devtools.send('Emulation.setDeviceMetricsOverride', { width: 1282 - deviceScaleFactor, height: 800, deviceScaleFactor, mobile: false });
+  await moved(1);
+  await expect.poll(density).toBeCloseTo(1, 2);
+  const tiles = async (): Promise<Set<string>> =>
+    new Set((await givenTiles(page)).filter(({ quality }) => quality === 'true').map(({ place }) => place));
+  const before = await tiles();
+  await moved(2);
+  await expect.poll(density).toBeCloseTo(2, 2);
+  await isTrue(page);
+  expect((await tiles()).size).toBeGreaterThan(before.size);
+  await moved(1);
+  await expect.poll(density).toBeCloseTo(1, 2);
+  await isTrue(page);
+});
