@@ -61,12 +61,11 @@ export class AddRow {
     if (asked === this.asked) this.rendering.trial.set(made?.sheet ?? null);
   }
 
-  protected async take(id: string): Promise<void> {
-    this.asked++;
+  protected take(id: string): void {
     const addition = this.addition(id);
     if (!addition) return;
-    await this.adding.take(addition);
     this.leave();
+    void this.adding.take(addition);
   }
 
   protected leave(): void {

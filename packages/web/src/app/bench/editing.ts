@@ -15,8 +15,11 @@ export class Editing {
   /** Why the latest edit was not made; null once another was. */
   readonly refused = signal<string | null>(null);
 
-  /** Makes an edit, unless it would let a pass read one that is not printed before it; then it says why. */
-  sheet(change: (sheet: Sheet) => Sheet, gesture: string | null = null): boolean {
+  /**
+   * Makes an edit, unless it would let a pass read one that is not printed before it; then it says why. One that `joins` undoes
+   * with the latest edit where that was of the same gesture, though the gesture has ended.
+   */
+  sheet(change: (sheet: Sheet) => Sheet, gesture: string | null = null, joins = false): boolean {
     const sheet = this.document();
     if (!sheet) return false;
     const document = change(sheet);
@@ -27,17 +30,17 @@ export class Editing {
     }
     this.refused.set(null);
     this.timing.changed();
-    this.store.dispatch(BenchActions.sheetEdited({ document, gesture }));
+    this.store.dispatch(BenchActions.sheetEdited({ document, gesture, joins }));
     return true;
   }
 
-  pass(id: string, change: (pass: Pass) => Pass, gesture: string | null = null): void {
+  pass(id: string, change: (pass: Pass) => Pass, gesture: string | null = null, joins = false): void {
     const sheet = this.document();
     const pass = sheet && findPass(sheet, id);
     if (!pass) return;
     const next = change(pass);
     if (JSON.stringify(next) === JSON.stringify(pass)) this.endGesture();
-    else this.sheet((each) => withPass(each, id, () => next), gesture);
+    else this.sheet((each) => withPass(each, id, () => next), gesture, joins);
   }
 
   step(passId: string, stepId: string, change: (step: Step) => Step, gesture: string | null = null): void {

@@ -3,7 +3,6 @@ import {
   blendMode,
   BLEND_MODES,
   choice,
-  chosenLay,
   GROUNDS,
   MOST_TIMES,
   number,
@@ -17,6 +16,7 @@ import {
 import { Finder, type FinderItem } from '../ui/finder';
 import { ChoiceField } from './dials/choice-field';
 import { RangedField } from './dials/ranged-field';
+import { Adding } from './adding';
 import { Editing } from './editing';
 import { earlierThan } from './printing-order';
 import { Rendering } from './rendering';
@@ -49,7 +49,19 @@ const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
         <p class="more">{{ purpose() }}</p>
       }
       @if (measurable()) {
-        <div class="buttons"><button type="button" (click)="measure()">Choose by measuring</button></div>
+        <div class="buttons">
+          <button type="button" [disabled]="isMeasuring()" (click)="measure()">
+            {{ isMeasuring() ? 'Measuring…' : 'Choose by measuring' }}
+          </button>
+        </div>
+      }
+      @if (why(); as words) {
+        <p class="more">
+          {{ words }}
+          @if (pass().lay.strength < 1) {
+            <button type="button" class="choose" (click)="setStrength(1, false)">use 100 %</button>
+          }
+        </p>
       }
     </div>
     @if (open()) {
@@ -87,6 +99,7 @@ export class LayDials {
   private readonly editing = inject(Editing);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly rendering = inject(Rendering);
+  private readonly adding = inject(Adding);
 
   protected readonly modes = MODES;
   protected readonly strength = STRENGTH;
@@ -99,6 +112,14 @@ export class LayDials {
   /** Passes that print earlier, so that this one can lie within them; a group counts once it is printed. */
   protected readonly earlier = computed(() => earlierThan(this.sheet(), this.pass().id));
   protected readonly measurable = computed(() => this.pass().source.kind === 'picture' && this.sheet().passes.length > 1);
+
+  protected readonly isMeasuring = computed(() => this.adding.measuring().has(this.pass().id));
+  /** Why the pass lies as strong as it does, while it lies as it was measured. */
+  protected readonly why = computed(() => {
+    const [{ id, lay }, measured] = [this.pass(), this.adding.measured()];
+    const known = measured[id];
+    return known && known.lay.mode === lay.mode && known.lay.strength === lay.strength ? known.why : null;
+  });
 
   private edit(change: Partial<Lay>, gesture: string | null = null): void {
     this.editing.pass(this.pass().id, (pass) => ({ ...pass, lay: { ...pass.lay, ...change } }), gesture);
@@ -128,9 +149,8 @@ export class LayDials {
     this.open.set(false);
   }
 
-  protected async measure(): Promise<void> {
-    const { picture, beneath } = await this.rendering.tonesOf(this.sheet(), this.pass().id);
-    this.edit({ ...chosenLay(picture, beneath) });
+  protected measure(): void {
+    void this.adding.measureLay(this.pass().id);
   }
 
   protected readonly setStrength = (strength: unknown, held: boolean): void =>

@@ -8,6 +8,7 @@ import { Lengths } from '../ui/lengths';
 import { PixelsView } from '../ui/pixels';
 import { Tick } from '../ui/tick';
 import { AddRow } from './add-row';
+import { Adding } from './adding';
 import { Editing } from './editing';
 import { Rendering } from './rendering';
 import { TicketEdits } from './ticket-edits';
@@ -109,7 +110,7 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
                   />
                   <span class="name">
                     <b>{{ row.pass.name }}</b>
-                    <span>{{ words(row.pass, sheet) }}</span>
+                    <span>{{ measuring().has(row.pass.id) ? 'measuring…' : words(row.pass, sheet) }}</span>
                   </span>
                   <span class="share">
                     <b>{{ share(row.pass) }}</b>
@@ -157,7 +158,7 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
                   (keydown)="arrows($event)"
                 >
                   <b>{{ hung.title }}</b>
-                  <span>{{ hung.words }}</span>
+                  <span>{{ measuring().has(hung.hung.wear ?? '') ? 'solving…' : hung.words }}</span>
                 </button>
               </div>
             }
@@ -216,6 +217,7 @@ export class Ticket {
   private readonly also = this.store.selectSignal(benchFeature.selectAlso);
   private readonly shares = computed(() => this.rendering.inks()?.passes ?? {});
 
+  protected readonly measuring = inject(Adding).measuring;
   /** True while something is being looked for to be added. */
   readonly adding = signal(false);
   protected readonly peeling = signal(false);

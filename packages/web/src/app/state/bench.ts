@@ -27,8 +27,8 @@ export const BenchActions = createActionGroup({
     /** The sheet is shown as it was at a moment; null shows all of it. */
     'ticket peeled': props<{ to: Moment | null }>(),
     'pass shown alone': props<{ id: string | null }>(),
-    /** Edits of one gesture (a dial held, a handle dragged) undo as one. */
-    'sheet edited': props<{ document: Sheet; gesture: string | null }>(),
+    /** Edits of one gesture (a dial held, a handle dragged) undo as one; one that joins does so after the gesture's end, too. */
+    'sheet edited': props<{ document: Sheet; gesture: string | null; joins?: boolean }>(),
     'gesture ended': emptyProps(),
     'edit undone': emptyProps(),
     'edit done again': emptyProps(),
@@ -56,6 +56,8 @@ export interface BenchState {
   readonly past: readonly Sheet[];
   readonly future: readonly Sheet[];
   readonly gesture: string | null;
+  /** The gesture that the latest edit was of, ended or not. */
+  readonly latest: string | null;
   readonly line: Line;
   /** Passes chosen beside the line's own. */
   readonly also: readonly string[];
@@ -76,6 +78,7 @@ const initial: BenchState = {
   past: [],
   future: [],
   gesture: null,
+  latest: null,
   line: HEAD,
   also: [],
   peel: null,
@@ -144,6 +147,7 @@ const moved = (state: BenchState, from: 'past' | 'future', to: 'past' | 'future'
     [from]: state[from].slice(0, -1),
     [to]: [...state[to], state.document],
     gesture: null,
+    latest: null,
     saving: unsaved(state),
   };
 };
@@ -157,11 +161,11 @@ export const benchFeature = createFeature({
     on(BenchActions.passChosenToo, (state, { id }): BenchState => chosenToo(state, id)),
     on(BenchActions.ticketPeeled, (state, { to }): BenchState => ({ ...state, peel: to })),
     on(BenchActions.passShownAlone, (state, { id }): BenchState => ({ ...state, alone: id })),
-    on(BenchActions.sheetEdited, (state, { document, gesture }): BenchState => {
+    on(BenchActions.sheetEdited, (state, { document, gesture, joins = false }): BenchState => {
       if (!state.document || document === state.document) return state;
-      const same = gesture !== null && gesture === state.gesture;
+      const same = gesture !== null && gesture === (joins ? state.latest : state.gesture);
       const past = same ? state.past : [...state.past, state.document].slice(-KEPT_STEPS);
-      return { ...state, ...kept(state, document), document, past, future: [], gesture, saving: unsaved(state) };
+      return { ...state, ...kept(state, document), document, past, future: [], gesture, latest: gesture, saving: unsaved(state) };
     }),
     on(BenchActions.gestureEnded, (state): BenchState => ({ ...state, gesture: null })),
     on(BenchActions.editUndone, (state) => moved(state, 'past', 'future')),
