@@ -1,5 +1,6 @@
 export * from './blend/auto';
 export * from './blend/modes';
+export * from './catalogue/changes';
 export * from './catalogue/json-schema';
 export * from './catalogue/masks';
 export * from './catalogue/sources';

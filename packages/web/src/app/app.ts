@@ -39,8 +39,8 @@ const placeOf = (url: string): Place =>
       <div class="right">
         @if (place() === 'bench') {
           <uv-save-state />
-          <button type="button" [disabled]="!canUndo()" (click)="undo()">Undo</button>
-          <button type="button" [disabled]="!canRedo()" (click)="redo()">Redo</button>
+          <button type="button" [disabled]="undone() === null" [title]="undone() ? 'Undo: ' + undone() : ''" (click)="undo()">Undo</button>
+          <button type="button" [disabled]="redone() === null" [title]="redone() ? 'Redo: ' + redone() : ''" (click)="redo()">Redo</button>
         }
         <button type="button" (click)="showKeys()">Keys</button>
       </div>
@@ -66,8 +66,9 @@ export class App {
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
   private readonly benchSheet = this.store.selectSignal(benchFeature.selectId);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
-  protected readonly canUndo = this.store.selectSignal(benchFeature.selectCanUndo);
-  protected readonly canRedo = this.store.selectSignal(benchFeature.selectCanRedo);
+  /** What would be undone, and done again. */
+  protected readonly undone = this.store.selectSignal(benchFeature.selectUndone);
+  protected readonly redone = this.store.selectSignal(benchFeature.selectRedone);
 
   private readonly url = toSignal(
     this.router.events.pipe(

@@ -2,7 +2,7 @@ import { signal, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import type { Sheet, Spot, TextureWear, Why, WornLetter } from '@uvrant/core';
+import type { Sheet, Spot, TextureWear, ToneStatistics, Why, WornLetter } from '@uvrant/core';
 import { Editing } from '../app/bench/editing';
 import { Adding } from '../app/bench/adding';
 import { Hanging } from '../app/bench/hanging';
@@ -35,7 +35,7 @@ export const fakeRendering = () => ({
   plane: signal<BareMask | null>(null),
   why: signal<Why | null>(null),
   asked: signal<{ readonly x: number; readonly y: number } | null>(null),
-  greysOf: () => Promise.resolve({ weights: Float64Array.from({ length: 1025 }, () => 1), total: 1025 }),
+  greysOf: (): Promise<ToneStatistics> => Promise.resolve({ weights: Float64Array.from({ length: 1025 }, () => 1), total: 1025 }),
   takenBy: (_sheet: Sheet, _pass: string, wear: TextureWear) => Promise.resolve(0.8 * wear.share),
   spotsFor: () => Promise.resolve<readonly Spot[]>([]),
   withWear: (sheet: Sheet) => sheet,

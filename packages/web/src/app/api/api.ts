@@ -29,6 +29,10 @@ export const messageOf = (error: unknown): string => {
   return error instanceof Error ? error.message : String(error);
 };
 
+/** True where the server understood and will not do it: the same again would be refused again. */
+export const isRefusal = (error: unknown): boolean =>
+  error instanceof HttpErrorResponse && error.status >= 400 && error.status < 500 && error.status !== 408 && error.status !== 429;
+
 /** The sheet that another window saved, out of a refusal; null where it was refused for another reason. */
 export const staleSheetOf = (error: unknown): KeptSheet | null =>
   error instanceof HttpErrorResponse && error.status === 409 ? ((error.error as { current?: KeptSheet }).current ?? null) : null;
@@ -59,6 +63,14 @@ export class Api {
 
   saveSheet(id: string, baseRevision: number, editId: string, document: Sheet): Observable<KeptSheet> {
     return this.http.put<KeptSheet>(`/api/sheets/${id}`, { baseRevision, editId, document });
+  }
+
+  /** Saves from a window that is going, where the browser lets so large a request outlive it; what comes of it is not known here. */
+  sendLeaving(id: string, baseRevision: number, editId: string, document: Sheet, most: number): void {
+    const body = JSON.stringify({ baseRevision, editId, document });
+    if (new Blob([body]).size > most) return;
+    const headers = { 'content-type': 'application/json' };
+    void fetch(`/api/sheets/${id}`, { method: 'PUT', keepalive: true, headers, body }).catch(() => undefined);
   }
 
   sendOuts(jobId: string): Observable<SendOut[]> {

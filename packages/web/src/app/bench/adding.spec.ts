@@ -143,10 +143,7 @@ test('a solve that is undone, overtaken by another, or whose texture is changed 
   const third = adding.solve('picture', id, 0.5);
   editing.pass('picture', (pass) => ({
     ...pass,
-    wear: pass.wear.map(({ picture: _, ...each }: TextureWear & { picture?: unknown }) => ({
-      ...each,
-      surface: { name: 'concrete', seed: 1 },
-    })) as TextureWear[],
+    wear: pass.wear.map((each) => ({ ...each, picture: undefined, surface: { name: 'concrete', seed: 1 } })),
   }));
   await old.give(EVEN);
   await third;

@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import { passesOf, placed } from '@uvrant/core';
 import { Chest, rampOf } from '../chest/chest';
 import { DRAGGED } from '../chest/looking';
+import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from '../state/bench';
 import { DispatchActions } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -120,6 +121,7 @@ export class BenchPage {
 
   private readonly store = inject(Store);
   private readonly rendering = inject(Rendering);
+  private readonly saver = inject(Saver);
   private readonly contents = this.store.selectSignal(jobsFeature.selectContents);
   private readonly refused = this.store.selectSignal(jobsFeature.selectProblem);
   private readonly laidOut = this.store.selectSignal(benchFeature.selectId);
@@ -160,7 +162,9 @@ export class BenchPage {
     effect(() => this.store.dispatch(DispatchActions.listWanted({ jobId: this.job() })));
     effect(() => {
       const kept = this.contents()?.sheets.find((each) => each.id === this.sheet());
-      if (kept && untracked(this.laidOut) !== kept.id) this.store.dispatch(BenchActions.sheetLaidOut({ sheet: kept }));
+      if (!kept || untracked(this.laidOut) === kept.id) return;
+      this.store.dispatch(BenchActions.sheetLaidOut({ sheet: kept, pending: this.saver.pendingOf(kept.id) }));
+      this.saver.now(kept.id);
     });
   }
 

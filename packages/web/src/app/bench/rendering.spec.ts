@@ -36,7 +36,7 @@ test('an edit is opened once; what a save brings back opens nothing', async () =
   store.dispatch(BenchActions.sheetEdited({ document: renamed(document(), 'Other'), gesture: null }));
   await settled();
   expect([opened.length, made.version(), made.whole()]).toEqual([2, 2, 2]);
-  store.dispatch(BenchActions.saveBegun());
+  store.dispatch(BenchActions.saveBegun({ id: 's1' }));
   store.dispatch(BenchActions.saveTaken({ sheet: { ...keptOf(document()), revision: 2 }, saved: document() }));
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [keptOf(document())], assets: [{ ...ASSET, name: 'Renamed' }] } }));
   await settled();

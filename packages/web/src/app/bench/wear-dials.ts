@@ -6,7 +6,6 @@ import {
   findPass,
   MOST_SEED,
   share,
-  solvedCut,
   SURFACES,
   wearLies,
   wearName,
@@ -20,7 +19,6 @@ import {
   type Sheet,
   type SharedWear,
   type Spot,
-  type TextureWear,
   type Wear,
 } from '@uvrant/core';
 import { jobsFeature } from '../state/jobs';

@@ -42,16 +42,20 @@ test('a new edit forgets what was undone', () => {
 test('a save takes the new revision; edits made meanwhile are still unsaved', () => {
   const saved = named('a');
   const taken = BenchActions.saveTaken({ sheet: { ...kept, revision: 4, updatedAt: 2000 }, saved });
-  const state = after(BenchActions.sheetEdited({ document: saved, gesture: null }), BenchActions.saveBegun());
+  const state = after(BenchActions.sheetEdited({ document: saved, gesture: null }), BenchActions.saveBegun({ id: 's1' }));
   expect(benchFeature.reducer(state, taken)).toMatchObject({ revision: 4, saving: { state: 'saved', at: 2000 } });
   expect(benchFeature.reducer(benchFeature.reducer(state, edit('b')), taken)).toMatchObject({ revision: 4, saving: { state: 'unsaved' } });
 });
 
 test('a stale save keeps the local edits until theirs are loaded', () => {
   const theirs: KeptSheet = { ...kept, revision: 9, document: named('theirs') };
-  const stale = after(edit('mine'), BenchActions.saveWasStale({ theirs }), edit('mine still'));
+  const stale = after(edit('mine'), BenchActions.saveWasStale({ id: 's1', theirs }), edit('mine still'));
   expect(stale).toMatchObject({ document: { name: 'mine still' }, saving: { state: 'stale' } });
-  expect(benchFeature.reducer(stale, BenchActions.theirsLoaded())).toMatchObject({ revision: 9, document: { name: 'theirs' }, past: [] });
+  expect(benchFeature.reducer(stale, BenchActions.theirsLoaded({ theirs }))).toMatchObject({
+    revision: 9,
+    document: { name: 'theirs' },
+    past: [],
+  });
 });
 
 test('unsaved edits are not thrown away by the sheet being laid out again; another job clears the bench', () => {

@@ -1,5 +1,18 @@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import { alone, findPass, masksAt, momentsOf, peeled, sameMoment, type Moment, type Pass, type Sheet, type Step } from '@uvrant/core';
+import {
+  alone,
+  changeInWords,
+  findPass,
+  masksAt,
+  momentsOf,
+  peeled,
+  sameMoment,
+  type Moment,
+  type Pass,
+  type Sheet,
+  type Step,
+} from '@uvrant/core';
+import type { Pending } from '../keeping/saver';
 import { JobActions } from './jobs';
 import type { KeptSheet } from './model';
 
@@ -20,7 +33,8 @@ export interface Line {
 export const BenchActions = createActionGroup({
   source: 'Bench',
   events: {
-    'sheet laid out': props<{ sheet: KeptSheet }>(),
+    /** A sheet, with what of it is not saved yet. */
+    'sheet laid out': props<{ sheet: KeptSheet; pending?: Pending | null }>(),
     'line chosen': props<{ line: Line }>(),
     /** One more pass beside the chosen one, or one less. */
     'pass chosen too': props<{ id: string }>(),
@@ -32,20 +46,24 @@ export const BenchActions = createActionGroup({
     'gesture ended': emptyProps(),
     'edit undone': emptyProps(),
     'edit done again': emptyProps(),
-    'save begun': emptyProps(),
+    /** What could be undone of a document when it was left. */
+    'history recalled': props<{ id: string; document: Sheet; past: readonly Sheet[]; future: readonly Sheet[] }>(),
+    'save begun': props<{ id: string }>(),
     'save wanted': emptyProps(),
     'save taken': props<{ sheet: KeptSheet; saved: Sheet }>(),
-    'save failed': props<{ message: string }>(),
-    'save was stale': props<{ theirs: KeptSheet }>(),
-    'theirs loaded': emptyProps(),
+    'save failed': props<{ id: string; message: string; isTriedAgain: boolean; isKept: boolean }>(),
+    'save was stale': props<{ id: string; theirs: KeptSheet }>(),
+    'theirs loaded': props<{ theirs: KeptSheet }>(),
     'mine kept as a new sheet': emptyProps(),
+    'mine kept': props<{ theirs: KeptSheet }>(),
   },
 });
 
 export type Saving =
   | { readonly state: 'saved'; readonly at: number }
   | { readonly state: 'unsaved' | 'saving' }
-  | { readonly state: 'failed'; readonly message: string }
+  /** `isTriedAgain` by itself; `isKept` in the browser meanwhile. */
+  | { readonly state: 'failed'; readonly message: string; readonly isTriedAgain: boolean; readonly isKept: boolean }
   | { readonly state: 'stale'; readonly theirs: KeptSheet };
 
 export interface BenchState {
@@ -94,14 +112,20 @@ const firstLine = (sheet: Sheet): Line => {
   return pass ? { pass: pass.id, step: pass.steps.at(-1)?.id ?? null } : HEAD;
 };
 
-const laidOut = (sheet: KeptSheet): BenchState => ({
+/** A sheet laid out anew; what of it is not saved yet stands on the bench, and is undone to what is saved. */
+const laidOut = (sheet: KeptSheet, pending: Pending | null = null): BenchState => ({
   ...initial,
   id: sheet.id,
   jobId: sheet.jobId,
-  revision: sheet.revision,
-  document: sheet.document,
-  line: firstLine(sheet.document),
-  saving: { state: 'saved', at: sheet.updatedAt },
+  revision: pending?.base ?? sheet.revision,
+  document: pending?.document ?? sheet.document,
+  past: pending ? [sheet.document] : [],
+  line: firstLine(pending?.document ?? sheet.document),
+  saving: !pending
+    ? { state: 'saved', at: sheet.updatedAt }
+    : pending.theirs
+      ? { state: 'stale', theirs: pending.theirs }
+      : { state: 'unsaved' },
 });
 
 const chosenToo = (state: BenchState, id: string): BenchState => {
@@ -152,11 +176,29 @@ const moved = (state: BenchState, from: 'past' | 'future', to: 'past' | 'future'
   };
 };
 
+/** Undo steps from before a sheet was left go before those since; what was undone then can be done again while nothing is edited. */
+const recalled = (
+  state: BenchState,
+  {
+    id,
+    document,
+    past,
+    future,
+  }: { readonly id: string; readonly document: Sheet; readonly past: readonly Sheet[]; readonly future: readonly Sheet[] },
+): BenchState => {
+  if (state.id !== id) return state;
+  if (state.document === document) return { ...state, past, future };
+  const since = state.past.indexOf(document);
+  return since < 0 ? state : { ...state, past: [...past, ...state.past.slice(since)].slice(-KEPT_STEPS) };
+};
+
 export const benchFeature = createFeature({
   name: 'bench',
   reducer: createReducer(
     initial,
-    on(BenchActions.sheetLaidOut, (state, { sheet }) => (state.id === sheet.id && state.saving.state !== 'saved' ? state : laidOut(sheet))),
+    on(BenchActions.sheetLaidOut, (state, { sheet, pending }) =>
+      state.id === sheet.id && state.saving.state !== 'saved' ? state : laidOut(sheet, pending),
+    ),
     on(BenchActions.lineChosen, (state, { line }): BenchState => ({ ...state, line, also: [], gesture: null })),
     on(BenchActions.passChosenToo, (state, { id }): BenchState => chosenToo(state, id)),
     on(BenchActions.ticketPeeled, (state, { to }): BenchState => ({ ...state, peel: to })),
@@ -170,7 +212,8 @@ export const benchFeature = createFeature({
     on(BenchActions.gestureEnded, (state): BenchState => ({ ...state, gesture: null })),
     on(BenchActions.editUndone, (state) => moved(state, 'past', 'future')),
     on(BenchActions.editDoneAgain, (state) => moved(state, 'future', 'past')),
-    on(BenchActions.saveBegun, (state): BenchState => ({ ...state, saving: { state: 'saving' } })),
+    on(BenchActions.historyRecalled, recalled),
+    on(BenchActions.saveBegun, (state, { id }): BenchState => (state.id === id ? { ...state, saving: { state: 'saving' } } : state)),
     on(BenchActions.saveTaken, (state, { sheet, saved }): BenchState =>
       state.id !== sheet.id
         ? state
@@ -180,12 +223,13 @@ export const benchFeature = createFeature({
             saving: state.document === saved ? { state: 'saved', at: sheet.updatedAt } : { state: 'unsaved' },
           },
     ),
-    on(BenchActions.saveFailed, (state, { message }): BenchState => ({ ...state, saving: { state: 'failed', message } })),
-    on(BenchActions.saveWasStale, (state, { theirs }): BenchState => ({ ...state, saving: { state: 'stale', theirs } })),
-    on(BenchActions.theirsLoaded, (state) => (state.saving.state === 'stale' ? laidOut(state.saving.theirs) : state)),
-    on(BenchActions.mineKeptAsANewSheet, (state) =>
-      state.saving.state === 'stale' ? { ...state, saving: { state: 'saved', at: 0 } as const } : state,
+    on(BenchActions.saveFailed, (state, { id, message, isTriedAgain, isKept }): BenchState =>
+      state.id === id ? { ...state, saving: { state: 'failed', message, isTriedAgain, isKept } } : state,
     ),
+    on(BenchActions.saveWasStale, (state, { id, theirs }): BenchState =>
+      state.id === id ? { ...state, saving: { state: 'stale', theirs } } : state,
+    ),
+    on(BenchActions.theirsLoaded, BenchActions.mineKept, (state, { theirs }) => (state.id === theirs.id ? laidOut(theirs) : state)),
     on(JobActions.jobEntered, (state, { id }) => (state.jobId === id ? state : initial)),
   ),
   extraSelectors: ({ selectDocument, selectLine, selectAlso, selectPeel, selectAlone, selectPast, selectFuture }) => ({
@@ -205,7 +249,14 @@ export const benchFeature = createFeature({
     selectChosenStep: createSelector(selectDocument, selectLine, (document, line): Step | null =>
       document && line.pass !== null ? (findPass(document, line.pass)?.steps.find((step) => step.id === line.step) ?? null) : null,
     ),
-    selectCanUndo: createSelector(selectPast, (past) => past.length > 0),
-    selectCanRedo: createSelector(selectFuture, (future) => future.length > 0),
+    /** What would be undone, and done again, in words; null where there is nothing. */
+    selectUndone: createSelector(selectPast, selectDocument, (past, document): string | null => {
+      const before = past.at(-1);
+      return before && document ? changeInWords(before, document) : null;
+    }),
+    selectRedone: createSelector(selectFuture, selectDocument, (future, document): string | null => {
+      const after = future.at(-1);
+      return after && document ? changeInWords(document, after) : null;
+    }),
   }),
 });

@@ -3,9 +3,10 @@ import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import { Observable, of, Subject, throwError } from 'rxjs';
+import { of, Subject, throwError } from 'rxjs';
 import { Api } from '../api/api';
 import { ASSET, JOB, keptOf, posterOf } from '../../testing/sheets';
+import { OPEN_BROWSER_DB } from '../keeping/browser-db';
 import { BenchActions, benchFeature } from './bench';
 import { DispatchActions, dispatchFeature } from './dispatch';
 import * as effects from './effects';
@@ -28,6 +29,7 @@ const started = (api: Partial<Record<keyof Api, unknown>>) => {
       provideEffects(effects),
       { provide: Router, useValue: { navigate: () => Promise.resolve(true) } },
       { provide: Api, useValue: { jobs: () => of([JOB]), events: () => events, ...api } },
+      { provide: OPEN_BROWSER_DB, useValue: () => Promise.reject(new Error('no database')) },
     ],
   });
   const store = TestBed.inject(Store);
@@ -38,92 +40,48 @@ const started = (api: Partial<Record<keyof Api, unknown>>) => {
 
 const renamed = (name: string) => BenchActions.sheetEdited({ document: { ...posterOf(), name }, gesture: null });
 
-test('edits are saved a little after the last, over the revision they were made from', () => {
-  const saveSheet = jest.fn((_: string, base: number, __: string, document: KeptSheet['document']) => of(keptOf(document, base + 1)));
+test('an edit goes to the saver under the sheet it was made to; leaving for another sheet changes neither', async () => {
+  const saveSheet = jest.fn((id: string, base: number, _: string, document: KeptSheet['document']) =>
+    of({ ...keptOf(document, base + 1), id }),
+  );
   const { store, saving, bench } = started({ saveSheet });
   store.dispatch(renamed('a'));
-  jest.advanceTimersByTime(300);
+  store.dispatch(BenchActions.sheetLaidOut({ sheet: { ...keptOf(posterOf(), 7), id: 's2' } }));
   store.dispatch(renamed('b'));
-  jest.advanceTimersByTime(499);
-  expect(saveSheet).not.toHaveBeenCalled();
-  jest.advanceTimersByTime(10);
-  expect(saveSheet.mock.calls.map(([id, base, , document]) => [id, base, document.name])).toEqual([['s1', 3, 'b']]);
+  await jest.advanceTimersByTimeAsync(600);
+  expect(saveSheet.mock.calls.map(([id, base, , document]) => [id, base, document.name])).toEqual([
+    ['s1', 3, 'a'],
+    ['s2', 7, 'b'],
+  ]);
+  expect(bench()).toMatchObject({ id: 's2', revision: 8, document: { name: 'b' } });
   expect(saving()).toMatchObject({ state: 'saved' });
-  store.dispatch(renamed('c'));
-  jest.advanceTimersByTime(600);
-  expect(saveSheet.mock.calls.at(-1)?.[1]).toBe(4);
-  expect(bench().revision).toBe(5);
 });
 
-test('an edit made while a save is under way is saved after it', () => {
-  const answers: Subject<KeptSheet>[] = [];
-  const saveSheet = jest.fn(() => {
-    const answer = new Subject<KeptSheet>();
-    answers.push(answer);
-    return answer;
-  });
-  const { store } = started({ saveSheet });
-  store.dispatch(renamed('a'));
-  jest.advanceTimersByTime(600);
-  store.dispatch(renamed('b'));
-  jest.advanceTimersByTime(600);
-  expect(saveSheet).toHaveBeenCalledTimes(1);
-  answers[0]?.next(keptOf({ ...posterOf(), name: 'a' }, 4));
-  answers[0]?.complete();
-  jest.advanceTimersByTime(600);
-  expect(saveSheet).toHaveBeenCalledTimes(2);
-});
-
-test('a lost answer is asked for again with the same edit id', () => {
-  let tries = 0;
-  const ids: string[] = [];
-  const saveSheet = (_: string, base: number, editId: string, document: KeptSheet['document']) =>
-    new Observable<KeptSheet>((observer) => {
-      ids.push(editId);
-      if (++tries < 3) observer.error(new HttpErrorResponse({ status: 0 }));
-      else {
-        observer.next(keptOf(document, base + 1));
-        observer.complete();
-      }
-    });
-  const { store, saving } = started({ saveSheet });
-  store.dispatch(renamed('a'));
-  jest.advanceTimersByTime(600);
-  expect(saving().state).toBe('saving');
-  jest.advanceTimersByTime(5000);
-  expect(saving().state).toBe('saved');
-  expect(new Set(ids).size).toBe(1);
-});
-
-test('a refused save says why, and can be tried again', () => {
-  const saveSheet = jest.fn(() => throwError(() => new HttpErrorResponse({ status: 422, error: { message: 'The sheet is too large.' } })));
-  const { store, saving } = started({ saveSheet });
-  store.dispatch(renamed('a'));
-  jest.advanceTimersByTime(600);
-  expect(saving()).toEqual({ state: 'failed', message: 'The sheet is too large.' });
-  store.dispatch(BenchActions.saveWanted());
-  expect(saveSheet).toHaveBeenCalledTimes(2);
-});
-
-test('a stale save keeps mine and knows theirs; mine can become a new sheet', () => {
+test('a stale save keeps mine and knows theirs; mine goes only once it is a new sheet', async () => {
   const theirs = keptOf({ ...posterOf(), name: 'theirs' }, 9);
-  const createSheet = jest.fn((_: string, document: KeptSheet['document']) => of({ ...keptOf(document), id: 's2' }));
-  const { store, saving } = started({
+  const answers = [throwError(() => new Error('The server does not answer.')), of({ ...keptOf(posterOf()), id: 's2' })];
+  const createSheet = jest.fn((_: string, __: KeptSheet['document']) => answers.shift());
+  const { store, saving, bench } = started({
     saveSheet: () => throwError(() => new HttpErrorResponse({ status: 409, error: { current: theirs } })),
     createSheet,
   });
   store.dispatch(renamed('mine'));
-  jest.advanceTimersByTime(600);
+  await jest.advanceTimersByTimeAsync(600);
   expect(saving()).toEqual({ state: 'stale', theirs });
   store.dispatch(BenchActions.mineKeptAsANewSheet());
-  expect(createSheet).toHaveBeenCalledWith('j1', expect.objectContaining({ name: 'mine (mine)' }));
+  expect(saving().state).toBe('stale');
+  expect(bench().document?.name).toBe('mine');
+  store.dispatch(BenchActions.mineKeptAsANewSheet());
+  expect(createSheet).toHaveBeenLastCalledWith('j1', expect.objectContaining({ name: 'mine (mine)' }));
+  expect(bench()).toMatchObject({ revision: 9, document: { name: 'theirs' }, saving: { state: 'saved' } });
 });
 
-test('a picture’s way in is told: sent, read, taken in; a refusal stays until dismissed', () => {
+test('a picture’s way in is told: sent, read, taken in; a refusal stays until dismissed', async () => {
   const upload = new Subject<{ sent: number } | { asset: typeof ASSET }>();
   const { store, events } = started({ upload: () => upload, job: () => of({ job: JOB, sheets: [], assets: [] }) });
   const uploads = store.selectSignal(jobsFeature.selectUploads);
   store.dispatch(JobActions.jobEntered({ id: JOB.id }));
+  await jest.advanceTimersByTimeAsync(0);
   store.dispatch(JobActions.pictureDropped({ jobId: JOB.id, id: 'u1', file: new File([], 'ridge.jpg') }));
   upload.next({ sent: 0.5 });
   expect(uploads()).toMatchObject([{ name: 'ridge.jpg', sent: 0.5, read: 0 }]);
@@ -152,11 +110,12 @@ test('a send-out’s progress comes by the stream, and its end is read', () => {
   expect(state().sendOuts).toMatchObject([{ state: 'done', bytes: 9 }]);
 });
 
-test('a picture that came in while the job was being read stays', () => {
+test('a picture that came in while the job was being read stays', async () => {
   const reading = new Subject<{ job: typeof JOB; sheets: []; assets: [] }>();
   const { store } = started({ job: () => reading });
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [], assets: [] } }));
   store.dispatch(JobActions.jobEntered({ id: JOB.id }));
+  await jest.advanceTimersByTimeAsync(0);
   store.dispatch(JobActions.pictureTakenIn({ id: 'u1', asset: ASSET }));
   reading.next({ job: JOB, sheets: [], assets: [] });
   expect(store.selectSignal(jobsFeature.selectAssets)()).toEqual([ASSET]);

@@ -3,16 +3,15 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, exhaustMap, filter, map, merge, mergeMap, of, retry, switchMap, tap, timer } from 'rxjs';
-import type { Sheet } from '@uvrant/core';
-import { Api, messageOf, staleSheetOf } from '../api/api';
+import { catchError, concatMap, exhaustMap, filter, from, map, merge, mergeMap, of, switchMap, tap } from 'rxjs';
+import { Api, messageOf } from '../api/api';
+import { Histories } from '../keeping/histories';
+import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from './bench';
 import { ChestActions } from './chest';
 import { DispatchActions } from './dispatch';
 import { FontActions } from './fonts';
 import { JobActions } from './jobs';
-
-const SAVE_AFTER_MS = 500;
 
 export const listJobs = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
@@ -28,12 +27,14 @@ export const listJobs = createEffect(
   { functional: true },
 );
 
+/** Reads the job once what an earlier window left unsaved has gone to the server. */
 export const openJob = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
+  (actions = inject(Actions), api = inject(Api), saver = inject(Saver)) =>
     actions.pipe(
       ofType(JobActions.jobEntered),
       switchMap(({ id }) =>
-        api.job(id).pipe(
+        from(saver.resume()).pipe(
+          switchMap(() => api.job(id)),
           map((contents) => JobActions.jobOpened({ contents })),
           catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
         ),
@@ -119,49 +120,79 @@ export const openCreatedSheet = createEffect(
   { functional: true, dispatch: false },
 );
 
-/** Autosave: one save at a time, each over the revision that the one before gave. */
-export const saveSheet = createEffect(
-  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
-    merge(
-      actions.pipe(
-        ofType(BenchActions.sheetEdited, BenchActions.editUndone, BenchActions.editDoneAgain, BenchActions.saveTaken),
-        debounceTime(SAVE_AFTER_MS),
-      ),
-      actions.pipe(ofType(BenchActions.saveWanted)),
-    ).pipe(
+/** Every edit goes to the saver, under the sheet that it was made to. */
+export const saveEdits = createEffect(
+  (actions = inject(Actions), store = inject(Store), saver = inject(Saver)) =>
+    actions.pipe(
+      ofType(BenchActions.sheetEdited, BenchActions.editUndone, BenchActions.editDoneAgain),
       concatLatestFrom(() => store.select(benchFeature.selectBenchState)),
-      filter(([, { saving }]) => saving.state === 'unsaved' || saving.state === 'failed'),
-      exhaustMap(([, { id, revision, document }]) => {
+      tap(([, { id, jobId, revision, document, saving }]) => {
+        if (id !== null && jobId !== null && document && saving.state !== 'saved') saver.edited(id, jobId, revision, document);
+      }),
+    ),
+  { functional: true, dispatch: false },
+);
+
+/** What can be undone is kept in the browser, and recalled where a sheet is laid out as it was left. */
+export const keepHistory = createEffect(
+  (actions = inject(Actions), store = inject(Store), histories = inject(Histories)) =>
+    actions.pipe(
+      ofType(BenchActions.sheetEdited, BenchActions.editUndone, BenchActions.editDoneAgain, BenchActions.historyRecalled),
+      concatLatestFrom(() => store.select(benchFeature.selectBenchState)),
+      tap(([, { id, past, document, future }]) => {
+        if (id !== null && document && past.length + future.length > 0) histories.keep({ sheet: id, past, document, future });
+      }),
+    ),
+  { functional: true, dispatch: false },
+);
+
+export const recallHistory = createEffect(
+  (actions = inject(Actions), store = inject(Store), histories = inject(Histories)) =>
+    actions.pipe(
+      ofType(BenchActions.sheetLaidOut),
+      concatLatestFrom(() => store.select(benchFeature.selectBenchState)),
+      mergeMap(([, { id, document }]) => {
         if (id === null || !document) return of();
-        const editId = crypto.randomUUID();
-        store.dispatch(BenchActions.saveBegun());
-        return api.saveSheet(id, revision, editId, document).pipe(
-          // The same edit sent twice counts once, so that an answer lost on the way does no harm.
-          retry({ count: 3, delay: (error: { status?: number }, n) => (error.status === 0 ? timer(600 * 2 ** n) : failNow(error)) }),
-          mergeMap((sheet) => of(BenchActions.saveTaken({ sheet, saved: document }), JobActions.sheetSaved({ sheet }))),
-          catchError((error: unknown) => {
-            const theirs = staleSheetOf(error);
-            return of(theirs ? BenchActions.saveWasStale({ theirs }) : BenchActions.saveFailed({ message: messageOf(error) }));
-          }),
+        return from(histories.recall(id, document).catch(() => null)).pipe(
+          mergeMap((history) => (history ? of(BenchActions.historyRecalled({ id, document, ...history })) : of())),
         );
       }),
     ),
   { functional: true },
 );
 
-const failNow = (error: unknown): never => {
-  throw error;
-};
+export const saveNow = createEffect(
+  (actions = inject(Actions), saver = inject(Saver)) =>
+    actions.pipe(
+      ofType(BenchActions.saveWanted),
+      tap(() => saver.now()),
+    ),
+  { functional: true, dispatch: false },
+);
 
+/** The other window's sheet is on the bench now: this one's edits go, for they were dropped or are a sheet of their own. */
+export const forgetMine = createEffect(
+  (actions = inject(Actions), saver = inject(Saver)) =>
+    actions.pipe(
+      ofType(BenchActions.theirsLoaded, BenchActions.mineKept),
+      tap(({ theirs }) => saver.forget(theirs.id)),
+      map(({ theirs }) => JobActions.sheetSaved({ sheet: theirs })),
+    ),
+  { functional: true },
+);
+
+/** Mine becomes a sheet of its own; only once it is one do the edits to the other one go. */
 export const keepMine = createEffect(
-  (actions = inject(Actions), store = inject(Store)) =>
+  (actions = inject(Actions), store = inject(Store), api = inject(Api)) =>
     actions.pipe(
       ofType(BenchActions.mineKeptAsANewSheet),
       concatLatestFrom(() => store.select(benchFeature.selectBenchState)),
-      filter(([, { document, jobId }]) => document !== null && jobId !== null),
-      map(([, { document, jobId }]) => {
-        const mine = document as Sheet;
-        return JobActions.sheetWanted({ jobId: jobId as string, document: { ...mine, name: `${mine.name} (mine)` } });
+      exhaustMap(([, { document, jobId, saving }]) => {
+        if (document === null || jobId === null || saving.state !== 'stale') return of();
+        return api.createSheet(jobId, { ...document, name: `${document.name} (mine)`.slice(0, 120) }).pipe(
+          mergeMap((sheet) => of(BenchActions.mineKept({ theirs: saving.theirs }), JobActions.sheetCreated({ sheet }))),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        );
       }),
     ),
   { functional: true },

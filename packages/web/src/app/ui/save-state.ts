@@ -1,5 +1,6 @@
 import { Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from '../state/bench';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -10,11 +11,11 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
   template: `
     @switch (saving().state) {
       @case ('saved') {
-        <span role="status">Saved {{ at() }}</span>
+        <span role="status">Saved {{ at() }}{{ wasResumed() ? ', with edits from before the window closed' : '' }}</span>
       }
       @case ('failed') {
         <span role="alert" class="bad" [title]="problem()">Not saved: {{ problem() }}</span>
-        <button type="button" (click)="save()">Try again</button>
+        <button type="button" (click)="save()">Save now</button>
       }
       @case ('stale') {
         <span role="alert" class="bad">Saved in another window since.</span>
@@ -58,15 +59,22 @@ export class SaveState {
   });
   protected readonly problem = computed(() => {
     const saving = this.saving();
-    return saving.state === 'failed' ? saving.message : '';
+    if (saving.state !== 'failed') return '';
+    const kept = saving.isKept ? ' It is kept in this browser' : ' It is only in this window: leave it open';
+    return `${saving.message}${kept}${saving.isTriedAgain ? ', and tried again.' : '.'}`;
   });
+  private readonly id = this.store.selectSignal(benchFeature.selectId);
+  private readonly resumed = inject(Saver).resumed;
+  /** True where edits that an earlier window left have been saved by this one. */
+  protected readonly wasResumed = computed(() => this.resumed().has(this.id() ?? ''));
 
   protected save(): void {
     this.store.dispatch(BenchActions.saveWanted());
   }
 
   protected loadTheirs(): void {
-    this.store.dispatch(BenchActions.theirsLoaded());
+    const saving = this.saving();
+    if (saving.state === 'stale') this.store.dispatch(BenchActions.theirsLoaded({ theirs: saving.theirs }));
   }
 
   protected keepMine(): void {
