@@ -7,10 +7,11 @@ import { assetsPlugin } from './assets/plugin';
 import { AssetStore } from './assets/store';
 import { chestPlugin } from './chest/plugin';
 import { RampStore } from './chest/ramps';
+import { Facts } from './db/facts';
 import { openDb } from './db/open';
 import { dispatchPlugin } from './dispatch/plugin';
 import { DispatchService } from './dispatch/service';
-import { AppError, ERROR_STATUS } from './errors';
+import { AppError, ERROR_STATUS, isFull } from './errors';
 import { EventBus } from './events/bus';
 import { fontsPlugin } from './fonts/plugin';
 import { FontStore } from './fonts/store';
@@ -23,6 +24,8 @@ import { scannerPlugin } from './scanner/plugin';
 import { guard } from './security';
 import { sheetsPlugin } from './sheets/plugin';
 import { SheetService } from './sheets/service';
+import { Tray } from './tray/service';
+import { trayPlugin } from './tray/plugin';
 import { validateWithJoi } from './validation';
 
 export interface AppPlaces {
@@ -39,6 +42,8 @@ export interface Services {
   readonly assets: AssetStore;
   readonly fonts: FontStore;
   readonly dispatch: DispatchService;
+  readonly facts: Facts;
+  readonly tray: Tray;
 }
 
 const MOST_DOCUMENT_BYTES = 8 * 2 ** 20;
@@ -51,7 +56,15 @@ const answerErrors = (app: FastifyInstance): void => {
     if (error instanceof AppError) {
       return reply.code(error.status).send({ code: error.code, message: error.message, ...error.facts });
     }
+    if (isFull(error)) {
+      const message = 'The disk that holds Uvrant’s data is full. Nothing was lost: make room on it and try again.';
+      return reply.code(ERROR_STATUS['no-room']).send({ code: 'no-room', message });
+    }
     const status = error.statusCode ?? 500;
+    if (status === 413) {
+      const message = `A sheet may have ${MOST_DOCUMENT_BYTES / 2 ** 20} MB; this one has more, mostly brush strokes. Put some of its passes on a sheet of their own, and print that in this one.`;
+      return reply.code(413).send({ code: 'too-large', message });
+    }
     if (status < 500) return reply.code(status).send({ code: 'bad-request', message: error.message });
     request.log.error(error);
     return reply.code(ERROR_STATUS.internal).send({ code: 'internal', message: 'Something went wrong in the server; its log says what.' });
@@ -77,17 +90,19 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   const assets = new AssetStore(db, places.dataDir, ingesting);
   const fonts = new FontStore(db, places.dataDir);
   const sheets = new SheetService(db, assets, fonts);
-  const dispatch = new DispatchService(db, places.dataDir, assets, fonts, sending, bus);
+  const dispatch = new DispatchService(db, places.dataDir, assets, fonts, sending, bus, (error) => app.log.error(error));
+  const tray = new Tray(db, { sheets, assets, fonts, dispatch });
 
   await app.register(eventsPlugin(bus));
   await app.register(jobsPlugin(jobs, sheets, assets));
   await app.register(sheetsPlugin(sheets, jobs));
   await app.register(multipart, { limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
   await app.register(assetsPlugin(assets, jobs, bus));
-  await app.register(fontsPlugin(fonts));
+  await app.register(fontsPlugin(fonts, sheets));
   await app.register(chestPlugin(assets, new RampStore(db), sheets, dispatch));
   await app.register(scannerPlugin(flatbed(scanning), assets, jobs, bus, places.dataDir));
   await app.register(dispatchPlugin(dispatch, sheets, jobs));
+  await app.register(trayPlugin(tray));
   await servePages(app, places.webDir);
   app.addHook('onReady', (ready) => {
     dispatch.wake();
@@ -98,5 +113,5 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
     await Promise.all([ingesting.destroy(), sending.destroy(), scanning.destroy()]);
     close();
   });
-  return { app, services: { jobs, sheets, assets, fonts, dispatch } };
+  return { app, services: { jobs, sheets, assets, fonts, dispatch, facts: new Facts(db), tray } };
 };

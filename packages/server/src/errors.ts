@@ -1,3 +1,9 @@
+/** True for an error that says that a disk, or the database on it, is full. */
+export const isFull = (error: unknown): boolean => {
+  const { code, message } = error as { code?: unknown; message?: unknown };
+  return code === 'ENOSPC' || code === 'EDQUOT' || code === 'SQLITE_FULL' || (typeof message === 'string' && message.includes('ENOSPC'));
+};
+
 /** Everything the server refuses: the status of each code. Messages say what was wrong and what would be right. */
 export const ERROR_STATUS = {
   'not-found': 404,
@@ -18,6 +24,7 @@ export const ERROR_STATUS = {
   'bad-scan': 422,
   'in-use': 409,
   'foreign-request': 403,
+  'no-room': 507,
   internal: 500,
 } as const;
 export type ErrorCode = keyof typeof ERROR_STATUS;

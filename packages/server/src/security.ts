@@ -26,6 +26,8 @@ const HEADERS = {
 const CLOSED = policy('none');
 export const pagePolicy = policy;
 
+/** Where browsers say that a request comes from (Fetch Metadata): this site, or the person's own typing. */
+const OWN_SITES = new Set(['same-origin', 'none']);
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
 const hostName = (host: string): string => host.replace(/:\d+$/, '');
 
@@ -39,6 +41,13 @@ export const guard = (app: FastifyInstance): void => {
       done(new AppError('foreign-request', `Uvrant answers on 127.0.0.1 and localhost only, not as “${host}”.`));
     } else if (origin !== undefined && origin !== `http://${host}`) {
       done(new AppError('foreign-request', `A page of ${origin} may not ask this server; open Uvrant at http://${host}.`));
+    } else if (!OWN_SITES.has(request.headers['sec-fetch-site'] ?? 'none')) {
+      done(new AppError('foreign-request', 'Another site’s page may not ask this server, nor show what is in it.'));
     } else done();
+  });
+  // Answers of the interface are of the moment; what is immutable says so itself.
+  app.addHook('onSend', (request, reply, _payload, done) => {
+    if (request.url.startsWith('/api/') && !reply.hasHeader('cache-control')) void reply.header('cache-control', 'no-store');
+    done();
   });
 };

@@ -160,7 +160,9 @@ describe('the plan chest', () => {
     const spare = await taken('spare.png', 340, 240);
     expect(existsSync(original(spare))).toBe(true);
     expect((await remove(spare)).statusCode).toBe(204);
-    expect(existsSync(join(server.dataDir, 'assets', spare.sha256))).toBe(false);
+    // It lies in the tray for a while, file and all.
+    expect(existsSync(original(spare))).toBe(true);
+    expect(server.services.assets.ofJob(job).some(({ sha256 }) => sha256 === spare.sha256)).toBe(false);
     expect((await remove(spare)).statusCode).toBe(404);
   });
 

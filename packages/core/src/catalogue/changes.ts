@@ -145,7 +145,7 @@ export const changeInWords = (before: Sheet, after: Sheet): string => {
     const group = added.find(({ source }) => source.kind === 'group');
     if (group && removed.length === 0 && added.length === 1 && is.length === was.length + 1) return `${group.name} added`;
     // A pass that brings others with it is named; what was only set going by it is not.
-    if (added.length > 0 && removed.length === 0) return `${(group ?? (added[0])).name} added`;
+    if (added.length > 0 && removed.length === 0) return `${(group ?? added[0])?.name ?? 'A pass'} added`;
     if (removed.length === 1 || (removed.length > 1 && removed[0]?.source.kind === 'group')) return `${(removed[0] as Pass).name} removed`;
     if (removed.length > 1) return `${removed.length} passes removed`;
     if (changed.length > 1) return `${changed.length} passes changed`;

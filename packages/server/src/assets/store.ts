@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { MessageChannel } from 'node:worker_threads';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
 import type { SourceInfo } from '@uvrant/core';
 import type { Db } from '../db/open';
@@ -113,7 +113,7 @@ export class AssetStore {
       .select()
       .from(jobAssets)
       .innerJoin(assets, eq(assets.sha256, jobAssets.sha256))
-      .where(eq(jobAssets.jobId, jobId))
+      .where(and(eq(jobAssets.jobId, jobId), isNull(jobAssets.removedAt)))
       .orderBy(desc(jobAssets.addedAt))
       .all()
       .map(assetOf);
@@ -124,7 +124,7 @@ export class AssetStore {
       .select()
       .from(jobAssets)
       .innerJoin(assets, eq(assets.sha256, jobAssets.sha256))
-      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))
+      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256), isNull(jobAssets.removedAt)))
       .get();
     return row && assetOf(row);
   }
@@ -149,7 +149,7 @@ export class AssetStore {
       this.db
         .insert(jobAssets)
         .values({ jobId, sha256, name, drawer, addedAt: Date.now() })
-        .onConflictDoUpdate({ target: [jobAssets.jobId, jobAssets.sha256], set: { addedAt: Date.now() } })
+        .onConflictDoUpdate({ target: [jobAssets.jobId, jobAssets.sha256], set: { addedAt: Date.now(), removedAt: null } })
         .run();
       return this.ofJobBySha(jobId, sha256) as Asset;
     } finally {
@@ -177,8 +177,26 @@ export class AssetStore {
     return asset;
   }
 
-  /** Takes a picture out of a job; one that no job has any more goes from the disk. */
+  /** Puts a picture of a job into the tray. */
   remove(jobId: string, sha256: string): void {
+    this.setRemoved(jobId, sha256, Date.now());
+  }
+
+  /** Takes a picture out of the tray, if it lies there. */
+  putBack(jobId: string, sha256: string): void {
+    this.setRemoved(jobId, sha256, null);
+  }
+
+  private setRemoved(jobId: string, sha256: string, removedAt: number | null): void {
+    this.db
+      .update(jobAssets)
+      .set({ removedAt })
+      .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))
+      .run();
+  }
+
+  /** Takes a picture out of a job for good; one that no job has any more goes from the disk. */
+  destroy(jobId: string, sha256: string): void {
     this.db
       .delete(jobAssets)
       .where(and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256)))

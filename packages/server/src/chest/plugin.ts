@@ -1,6 +1,6 @@
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
-import { freshSource, picturesOf, sourceOfKind, type RampStop } from '@uvrant/core';
+import { freshSource, sourceOfKind, type RampStop } from '@uvrant/core';
 import { DRAWERS, type AssetStore, type Drawer } from '../assets/store';
 import type { DispatchService } from '../dispatch/service';
 import { AppError } from '../errors';
@@ -41,12 +41,10 @@ export const chestPlugin =
       (request, reply) => {
         const { job, sha256: sha } = request.params;
         const { name } = assets.need(job, sha);
-        const users = sheets.ofJob(job).filter(({ document }) => picturesOf(document).some((picture) => picture.sha256 === sha));
+        const users = sheets.namesOfThoseWith(sha, job);
         if (users.length > 0) {
-          const names = users.map(({ document }) => `“${document.name}”`).join(', ');
-          throw new AppError('in-use', `“${name}” is used by ${names}: replace it or remove it there first.`, {
-            sheets: users.map(({ id }) => id),
-          });
+          const names = users.map((each) => `“${each}”`).join(', ');
+          throw new AppError('in-use', `“${name}” is used by ${names}: replace it or remove it there first.`);
         }
         if (dispatch.isWaitingFor(sha))
           throw new AppError('in-use', `“${name}” is in a file that is still being sent out: wait for it, or call it off.`);

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import BetterSqlite from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
@@ -21,16 +21,24 @@ const hold = (dataDir: string): BetterSqlite.Database => {
   const lock = new BetterSqlite(join(dataDir, 'lock.db'), { timeout: 0 });
   try {
     lock.exec('BEGIN EXCLUSIVE');
-  } catch {
+  } catch (error) {
     lock.close();
-    throw new Error(`Another Uvrant is running on ${dataDir}. Stop it, or give this one a directory of its own: --data DIR`);
+    if ((error as { code?: unknown }).code !== 'SQLITE_BUSY') throw error;
+    throw new Error(`Another Uvrant is running on ${dataDir}. Stop it, or give this one a directory of its own: --data DIR`, {
+      cause: error,
+    });
   }
   return lock;
 };
 
 /** Opens the database of a data directory, alone, brought to the current schema. */
 export const openDb = (dataDir: string, migrations: string): OpenDb => {
+  if (existsSync(dataDir) && !statSync(dataDir).isDirectory()) {
+    throw new Error(`${dataDir} is a file; the data needs a directory: --data DIR`);
+  }
   mkdirSync(dataDir, { recursive: true });
+  // Nobody else on this machine is to read the pictures of a job.
+  chmodSync(dataDir, 0o700);
   const lock = hold(dataDir);
   const sqlite = new BetterSqlite(join(dataDir, 'uvrant.db'));
   sqlite.pragma('journal_mode = WAL');

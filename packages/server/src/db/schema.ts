@@ -5,6 +5,7 @@ export const jobs = sqliteTable('jobs', {
   name: text('name').notNull(),
   createdAt: integer('created_at').notNull(),
   openedAt: integer('opened_at').notNull(),
+  removedAt: integer('removed_at'),
 });
 
 export const sheets = sqliteTable(
@@ -19,6 +20,7 @@ export const sheets = sqliteTable(
     document: text('document').notNull(),
     createdAt: integer('created_at').notNull(),
     updatedAt: integer('updated_at').notNull(),
+    removedAt: integer('removed_at'),
   },
   (table) => [index('sheets_by_job').on(table.jobId)],
 );
@@ -30,6 +32,7 @@ export const edits = sqliteTable('edits', {
     .notNull()
     .references(() => sheets.id),
   revision: integer('revision').notNull(),
+  at: integer('at').notNull().default(0),
 });
 
 /** Ingested pictures, by the SHA-256 of the file. */
@@ -70,6 +73,7 @@ export const jobAssets = sqliteTable(
     /** Its tags, as a JSON list of words. */
     tags: text('tags').notNull().default('[]'),
     addedAt: integer('added_at').notNull(),
+    removedAt: integer('removed_at'),
   },
   (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
 );
@@ -80,6 +84,7 @@ export const fonts = sqliteTable('fonts', {
   name: text('name').notNull(),
   bytes: integer('bytes').notNull(),
   createdAt: integer('created_at').notNull(),
+  removedAt: integer('removed_at'),
 });
 
 /** Ramps of colours that were put into the plan chest. */
@@ -118,6 +123,13 @@ export const sendOuts = sqliteTable(
     error: text('error'),
     createdAt: integer('created_at').notNull(),
     finishedAt: integer('finished_at'),
+    removedAt: integer('removed_at'),
   },
   (table) => [index('send_outs_by_state').on(table.state)],
 );
+
+/** Single facts about the data directory, by name: such as that the demo's job is whole. */
+export const facts = sqliteTable('facts', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
+});

@@ -7,11 +7,21 @@ import type { Services } from '../app';
 const SCAN = 'scan-';
 const JOB = 'Marl Fold night concerts';
 
-/** Where the server has no job yet: the demo's job, with its pictures and sheets. */
-export const seedDemo = async ({ jobs, sheets, assets }: Services, demoDir: string): Promise<void> => {
-  if (jobs.list().length > 0) return;
+/** The fact that says whose job the demo's is, and whether it is whole. */
+const FACT = 'demo';
+const WHOLE = 'whole';
+
+/**
+ * Where the server has no job yet: the demo's job, with its pictures and sheets. One that an earlier start was cut off at is
+ * finished: nobody can have touched it, as the server does not answer before it is whole.
+ */
+export const seedDemo = async ({ jobs, sheets, assets, facts }: Services, demoDir: string): Promise<void> => {
+  const begun = facts.get(FACT);
+  if (begun === WHOLE || (begun === null && jobs.list().length > 0)) return;
   const pictures = join(demoDir, 'pictures');
-  const job = jobs.create(JOB);
+  const job = jobs.list().find(({ id }) => id === begun) ?? jobs.create(JOB);
+  facts.set(FACT, job.id);
+  const there = new Set(sheets.ofJob(job.id).map(({ document }) => document.name));
   for (const name of readdirSync(pictures).sort().reverse()) {
     await assets.take(
       job.id,
@@ -22,6 +32,8 @@ export const seedDemo = async ({ jobs, sheets, assets }: Services, demoDir: stri
     );
   }
   for (const name of readdirSync(join(demoDir, 'sheets')).sort()) {
-    sheets.create(job.id, JSON.parse(readFileSync(join(demoDir, 'sheets', name), 'utf8')) as Sheet);
+    const sheet = JSON.parse(readFileSync(join(demoDir, 'sheets', name), 'utf8')) as Sheet;
+    if (!there.has(sheet.name)) sheets.create(job.id, sheet);
   }
+  facts.set(FACT, WHOLE);
 };

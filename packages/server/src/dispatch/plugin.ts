@@ -29,7 +29,7 @@ export const dispatchPlugin =
         },
       },
       async (request, reply) => {
-        const sheet = sheets.need(request.params.id);
+        const sheet = sheets.needSound(request.params.id);
         const { format, devicePpi } = request.body;
         return reply.code(202).send(dispatch.queue(sheet, sheets.othersOf(sheet.jobId), format, devicePpi ?? sheet.document.ppi));
       },
@@ -49,6 +49,11 @@ export const dispatchPlugin =
         .header('content-length', statSync(path).size)
         .type(mime)
         .send(createReadStream(path));
+    });
+
+    app.delete<{ Params: { id: string } }>('/api/send-outs/:id', { schema: { params: byId } }, (request, reply) => {
+      dispatch.remove(request.params.id);
+      return reply.code(204).send();
     });
     done();
   };

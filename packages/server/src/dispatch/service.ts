@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statfsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
-import { and, asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
 import {
   compileAnalysis,
@@ -19,7 +19,7 @@ import {
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
 import { sendOuts } from '../db/schema';
-import { AppError } from '../errors';
+import { AppError, isFull } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { FontStore } from '../fonts/store';
 import { checkedSheet } from '../sheets/sheet-schema';
@@ -28,6 +28,16 @@ import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
 import type { SendOutTask } from './send-out.worker';
 
 type Row = typeof sendOuts.$inferSelect;
+/** Bytes that a pixel of a file may take at most, and what is left free on the disk besides. */
+const MOST_BYTES_A_PIXEL = { hard: 1, smooth: 4 } as const;
+const LEFT_FREE = 64 * 2 ** 20;
+/** After an error of the database the queue is looked at again. */
+const LOOK_AGAIN_MS = 2000;
+/** Files are kept so long; the latest of each sheet for good. */
+const FILES_KEPT_MS = 90 * 24 * 3600 * 1000;
+
+const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6)} MB`;
+
 /** A send-out as windows see it. */
 export type SendOut = Omit<Row, 'document' | 'others'> & { readonly fileName: string };
 
@@ -53,6 +63,11 @@ const seen = (row: Row): SendOut => {
   return { ...rest, fileName: fileNameOf(row) };
 };
 
+const faultOf = (error: unknown): string => {
+  if (isFull(error)) return 'The disk became full while the file was written. Nothing else was lost; make room and send it out again.';
+  return error instanceof Error ? error.message : String(error);
+};
+
 /**
  * The queue of files to be sent out. A send-out freezes the sheet and the hashes of its pictures; it is rendered aside,
  * one after another, and takes its place by a rename before it is marked done.
@@ -70,6 +85,8 @@ export class DispatchService {
     private readonly fonts: FontStore,
     private readonly workers: Piscina,
     private readonly bus: EventBus,
+    /** Where errors that nobody waits for are told. */
+    private readonly told: (error: unknown) => void = () => undefined,
   ) {
     this.folder = join(dataDir, 'sent');
     mkdirSync(this.folder, { recursive: true });
@@ -87,6 +104,17 @@ export class DispatchService {
       const error = `It was asked for before the renderer changed (${row.build}, now ${ENGINE_BUILD}) and would not print just what was shown then: send the sheet out again.`;
       this.set(row.id, { state: 'failed', error, finishedAt: Date.now() });
     }
+    this.queueAgain();
+    const done = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'done')).all();
+    const known = new Set(done.map((row) => this.nameOf(row)));
+    for (const name of readdirSync(this.folder)) if (!known.has(name)) rmSync(join(this.folder, name), { force: true });
+    for (const row of done) {
+      if (!existsSync(this.pathOf(row))) this.set(row.id, { state: 'failed', error: 'The file is gone from the data directory.' });
+    }
+  }
+
+  /** What was left half-rendered is queued again, or failed after three tries. */
+  private queueAgain(): void {
     for (const row of this.db.select().from(sendOuts).where(eq(sendOuts.state, 'rendering')).all()) {
       const spent = row.attempts >= MOST_ATTEMPTS;
       this.set(
@@ -95,12 +123,6 @@ export class DispatchService {
           ? { state: 'failed', error: 'The server stopped three times while rendering it.', finishedAt: Date.now() }
           : { state: 'queued' },
       );
-    }
-    const done = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'done')).all();
-    const known = new Set(done.map((row) => this.nameOf(row)));
-    for (const name of readdirSync(this.folder)) if (!known.has(name)) rmSync(join(this.folder, name), { force: true });
-    for (const row of done) {
-      if (!existsSync(this.pathOf(row))) this.set(row.id, { state: 'failed', error: 'The file is gone from the data directory.' });
     }
   }
 
@@ -138,7 +160,41 @@ export class DispatchService {
 
   /** Latest first. */
   ofJob(jobId: string): SendOut[] {
-    return this.db.select().from(sendOuts).where(eq(sendOuts.jobId, jobId)).orderBy(desc(sendOuts.createdAt)).all().map(seen);
+    return this.db
+      .select()
+      .from(sendOuts)
+      .where(and(eq(sendOuts.jobId, jobId), isNull(sendOuts.removedAt)))
+      .orderBy(desc(sendOuts.createdAt))
+      .all()
+      .map(seen);
+  }
+
+  /** Puts a send-out that has ended into the tray. @throws AppError `wrong-state` while it waits or renders. */
+  remove(id: string): void {
+    const row = this.row(id);
+    if (row.state === 'queued' || row.state === 'rendering') {
+      throw new AppError('wrong-state', `This send-out is ${row.state}: call it off before it is removed.`);
+    }
+    this.set(id, { removedAt: Date.now() });
+  }
+
+  /** Removes a send-out and its file for good. */
+  destroy(id: string): void {
+    rmSync(this.pathOf(this.row(id)), { force: true });
+    this.db.delete(sendOuts).where(eq(sendOuts.id, id)).run();
+  }
+
+  /** Takes files away that are older than 90 days, but for the latest of each sheet; their rows say so. */
+  prune(now: number): void {
+    const done = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'done')).orderBy(desc(sendOuts.createdAt)).all();
+    const latest = new Set<string>();
+    for (const row of done) {
+      const isLatest = !latest.has(row.sheetId);
+      latest.add(row.sheetId);
+      if (isLatest || (row.finishedAt ?? row.createdAt) > now - FILES_KEPT_MS) continue;
+      rmSync(this.pathOf(row), { force: true });
+      this.set(row.id, { state: 'failed', error: 'Its file went after 90 days, as a later one of this sheet is here.' });
+    }
   }
 
   /**
@@ -151,6 +207,7 @@ export class DispatchService {
     const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
     this.printable(sheet, others);
     const { width, height } = trueScale(sheet.size, devicePpi);
+    this.needRoom(width * height * MOST_BYTES_A_PIXEL[sheet.edges]);
     const row: Row = {
       id: randomUUID(),
       jobId: kept.jobId,
@@ -169,11 +226,23 @@ export class DispatchService {
       error: null,
       createdAt: Date.now(),
       finishedAt: null,
+      removedAt: null,
     };
     this.db.insert(sendOuts).values(row).run();
     this.tell(row, 0);
     this.wake();
     return seen(row);
+  }
+
+  /** @throws AppError `no-room` where the disk has less free than a file may take. */
+  private needRoom(bytes: number): void {
+    const { bavail, bsize } = statfsSync(this.folder);
+    const [free, needed] = [bavail * bsize, bytes + LEFT_FREE];
+    if (free >= needed) return;
+    throw new AppError(
+      'no-room',
+      `The disk is too full to send this out: the file may take ${megabytes(needed)}, ${megabytes(free)} are free. Nothing was lost; make room and send it out again.`,
+    );
   }
 
   private printable(sheet: Sheet, others: ReadonlyMap<string, Sheet>): void {
@@ -222,11 +291,20 @@ export class DispatchService {
 
   /** Sees to what waits; called at the start and whenever something was queued. */
   wake(): void {
-    this.turn = this.turn.then(() => this.next());
+    this.turn = this.turn.then(() => this.next()).catch((error: unknown) => this.stumbled(error));
+  }
+
+  /** The database could not be read or written, as where the disk is full: the queue stays and is looked at again. */
+  private stumbled(error: unknown): void {
+    if (this.closed) return;
+    this.told(error);
+    setTimeout(() => this.wake(), LOOK_AGAIN_MS).unref();
   }
 
   private async next(): Promise<void> {
     if (this.closed) return;
+    // Nothing renders now: a row that says so was left by an error of the database.
+    this.queueAgain();
     const row = this.db.select().from(sendOuts).where(eq(sendOuts.state, 'queued')).orderBy(asc(sendOuts.createdAt)).get();
     if (!row) return;
     this.db
@@ -266,8 +344,10 @@ export class DispatchService {
       renameSync(aside, this.pathOf(row));
       this.set(row.id, { state: 'done', bytes: statSync(this.pathOf(row)).size, finishedAt: Date.now(), error: null });
     } catch (error) {
-      if (this.closed || this.row(row.id).state !== 'rendering') return;
-      this.set(row.id, { state: 'failed', error: error instanceof Error ? error.message : String(error), finishedAt: Date.now() });
+      if (this.row(row.id).state !== 'rendering') return;
+      // An orderly stop is no failure: the attempt is given back.
+      if (this.closed) this.set(row.id, { state: 'queued', attempts: row.attempts - 1 });
+      else this.set(row.id, { state: 'failed', error: faultOf(error), finishedAt: Date.now() });
     } finally {
       port1.close();
       rmSync(aside, { force: true });

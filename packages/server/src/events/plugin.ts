@@ -1,7 +1,8 @@
 import type { FastifyPluginCallback } from 'fastify';
 import type { EventBus } from './bus';
 
-const HEARTBEAT_MS = 20_000;
+/** A window that hears nothing for twice as long opens the stream anew. */
+const HEARTBEAT_MS = 15_000;
 
 /** One stream of server-sent events a window, for everything it wants to know. */
 export const eventsPlugin =
@@ -13,9 +14,9 @@ export const eventsPlugin =
       const { raw } = reply;
       for (const [name, value] of Object.entries(reply.getHeaders())) if (value !== undefined) raw.setHeader(name, value);
       raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
-      raw.write(': open\n\n');
+      raw.write(`data: ${JSON.stringify({ topic: 'beat' })}\n\n`);
       const stop = bus.listen((event) => raw.write(`data: ${JSON.stringify(event)}\n\n`));
-      const heartbeat = setInterval(() => raw.write(': still here\n\n'), HEARTBEAT_MS);
+      const heartbeat = setInterval(() => raw.write(`data: ${JSON.stringify({ topic: 'beat' })}\n\n`), HEARTBEAT_MS);
       const end = (): void => {
         clearInterval(heartbeat);
         stop();

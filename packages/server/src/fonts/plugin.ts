@@ -3,6 +3,7 @@ import { basename } from 'node:path';
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import { AppError } from '../errors';
+import type { SheetService } from '../sheets/service';
 import { shippedFile } from './shipped';
 import { MOST_FONT_BYTES, type FontStore } from './store';
 
@@ -11,7 +12,7 @@ const index = Joi.number().integer().min(0).max(20).required();
 
 /** Fonts: those that ship with the program, and the person's own. All leave as sfnt. */
 export const fontsPlugin =
-  (store: FontStore): FastifyPluginCallback =>
+  (store: FontStore, sheets: SheetService): FastifyPluginCallback =>
   (app, _, done) => {
     app.get('/api/fonts', () => store.list());
 
@@ -49,6 +50,19 @@ export const fontsPlugin =
       (request, reply) => {
         const path = store.path(request.params.sha256);
         return reply.header('cache-control', IMMUTABLE).type('font/sfnt').send(createReadStream(path));
+      },
+    );
+
+    app.delete<{ Params: { sha256: string } }>(
+      '/api/fonts/own/:sha256',
+      { schema: { params: Joi.object({ sha256: Joi.string().required() }) } },
+      (request, reply) => {
+        const users = sheets.namesOfThoseWith(request.params.sha256, null);
+        if (users.length > 0) {
+          throw new AppError('in-use', `This font is set in ${users.map((name) => `“${name}”`).join(', ')}: choose another there first.`);
+        }
+        store.remove(request.params.sha256);
+        return reply.code(204).send();
       },
     );
     done();

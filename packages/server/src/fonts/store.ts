@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { inflateSync } from 'node:zlib';
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, isNull } from 'drizzle-orm';
 import { FontError, fontName, sfntOf } from '@uvrant/core';
 import type { Db } from '../db/open';
 import { fonts } from '../db/schema';
@@ -27,11 +27,13 @@ export class FontStore {
   ) {
     this.folder = join(dataDir, 'fonts');
     mkdirSync(this.folder, { recursive: true });
+    // What an earlier run left half-written.
+    for (const name of readdirSync(this.folder)) if (name.endsWith('.part')) rmSync(join(this.folder, name), { force: true });
   }
 
   list(): OwnFontRow[] {
     const { sha256, name, bytes } = fonts;
-    return this.db.select({ sha256, name, bytes }).from(fonts).orderBy(asc(fonts.name)).all();
+    return this.db.select({ sha256, name, bytes }).from(fonts).where(isNull(fonts.removedAt)).orderBy(asc(fonts.name)).all();
   }
 
   has(sha256: string): boolean {
@@ -49,6 +51,23 @@ export class FontStore {
     return new Uint8Array(readFileSync(this.path(sha256)));
   }
 
+  /** Puts a font into the tray. @throws AppError `not-found` */
+  remove(sha256: string): void {
+    this.path(sha256);
+    this.db.update(fonts).set({ removedAt: Date.now() }).where(eq(fonts.sha256, sha256)).run();
+  }
+
+  /** Takes a font out of the tray, if it lies there. */
+  putBack(sha256: string): void {
+    this.db.update(fonts).set({ removedAt: null }).where(eq(fonts.sha256, sha256)).run();
+  }
+
+  /** Removes a font for good. */
+  destroy(sha256: string): void {
+    this.db.delete(fonts).where(eq(fonts.sha256, sha256)).run();
+    rmSync(join(this.folder, `${sha256}.sfnt`), { force: true });
+  }
+
   /** Takes a font file in; one that is here already counts once. @throws AppError `not-a-font`; nothing is kept. */
   take(fileName: string, file: Uint8Array): OwnFontRow {
     const sha256 = createHash('sha256').update(file).digest('hex');
@@ -58,7 +77,11 @@ export class FontStore {
     writeFileSync(`${path}.part`, sfnt);
     renameSync(`${path}.part`, path);
     try {
-      this.db.insert(fonts).values({ sha256, name, bytes: file.length, createdAt: Date.now() }).onConflictDoNothing().run();
+      this.db
+        .insert(fonts)
+        .values({ sha256, name, bytes: file.length, createdAt: Date.now() })
+        .onConflictDoUpdate({ target: fonts.sha256, set: { removedAt: null } })
+        .run();
     } catch (error) {
       rmSync(path, { force: true });
       throw error;

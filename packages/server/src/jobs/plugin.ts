@@ -24,5 +24,10 @@ export const jobsPlugin =
     app.patch<{ Params: { job: string }; Body: { name: string } }>('/api/jobs/:job', { schema: { params: byId, body: named } }, (request) =>
       jobs.rename(request.params.job, request.body.name),
     );
+
+    app.delete<{ Params: { job: string } }>('/api/jobs/:job', { schema: { params: byId } }, (request, reply) => {
+      jobs.remove(request.params.job);
+      return reply.code(204).send();
+    });
     done();
   };

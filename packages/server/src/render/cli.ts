@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
-import { dirname, join, resolve } from 'node:path';
+import { dirname, extname, join, resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
 import { inflateSync } from 'node:zlib';
@@ -106,6 +106,9 @@ const render = async (): Promise<void> => {
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
   const options = optionsOf(rest, ['o', 'ppi', 'region', 'keep', 'threads']);
   if (options.o === undefined) throw new Error(`Where to? ${USAGE}`);
+  const ending = extname(options.o).slice(1).toLowerCase();
+  if (ending !== 'png')
+    throw new Error(`-o ${options.o}: only PNG is written, so the name must end in .png${ending ? `, not .${ending}` : ''}.`);
   const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
   const ppi = Number(options.ppi ?? sheet.ppi);
   if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options.ppi}; it goes from 18 to 4800 pixels per inch.`);

@@ -41,5 +41,14 @@ export const sheetsPlugin =
         return sheets.save(request.params.sheet, baseRevision, editId, edited);
       },
     );
+
+    app.delete<{ Params: { sheet: string } }>(
+      '/api/sheets/:sheet',
+      { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
+      (request, reply) => {
+        sheets.remove(request.params.sheet);
+        return reply.code(204).send();
+      },
+    );
     done();
   };

@@ -5,6 +5,7 @@ import {
   MASKS,
   MOST_SEED,
   MOST_TIMES,
+  passesOf,
   SHEET_FORMAT,
   SHEET_VERSION,
   SOURCES,
@@ -57,11 +58,14 @@ const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Joi.Schema } = {
 };
 const dialSchema = (dial: AnyDial): Joi.Schema => (DIALS[dial.type] as (dial: AnyDial) => Joi.Schema)(dial).required();
 
+/** Where something lies, mm: it may hang over the sheet's edge, but not lie metres away, nor be too small to be seen. */
+const place = Joi.number().min(-10_000).max(10_000);
+const extent = Joi.number().min(0.01).max(20_000);
 const placement = Joi.object({
-  x: Joi.number().required(),
-  y: Joi.number().required(),
-  width: millimetres.required(),
-  height: millimetres.required(),
+  x: place.required(),
+  y: place.required(),
+  width: extent.required(),
+  height: extent.required(),
   turn: Joi.number().min(-360).max(360).required(),
   flipX: Joi.boolean().required(),
   flipY: Joi.boolean().required(),
@@ -87,13 +91,20 @@ const dialled = (dials: Dials): Record<string, Joi.Schema> =>
   Object.fromEntries(Object.entries(dials).map(([name, dial]) => [name, dialSchema(dial)]));
 
 const seed = Joi.number().integer().min(0).max(MOST_SEED);
-/** x and y in turn. */
-const points = Joi.array()
-  .items(Joi.number().integer())
-  .custom((value: unknown[]) => {
-    if (value.length % 2 === 1) throw new Error('an x stands without its y: give points as x and y in turn');
+/** Whole numbers in a range, checked in one go: a painted mask holds hundreds of thousands. */
+const integers = (min: number, max: number): Joi.ArraySchema =>
+  Joi.array().custom((value: unknown[]) => {
+    const at = value.findIndex((each) => !Number.isInteger(each) || (each as number) < min || (each as number) > max);
+    if (at >= 0) throw new Error(`number ${at + 1} is ${JSON.stringify(value[at])}; it is a whole number from ${min} to ${max}`);
     return value;
   });
+/** Hundredths of a millimetre: ten metres either way. */
+const FARTHEST = 1_000_000;
+/** x and y in turn. */
+const points = integers(-FARTHEST, FARTHEST).custom((value: unknown[]) => {
+  if (value.length % 2 === 1) throw new Error('an x stands without its y: give points as x and y in turn');
+  return value;
+});
 
 const strokes = Joi.array().items(
   Joi.object({
@@ -101,7 +112,7 @@ const strokes = Joi.array().items(
     erases: Joi.boolean().required(),
     seed: seed.required(),
     points: points.required(),
-    pressures: Joi.array().items(Joi.number().integer().min(0).max(100)),
+    pressures: integers(0, 100),
   }).unknown(),
 );
 
@@ -250,7 +261,7 @@ export const sheetSchema = Joi.object({
     .items(Joi.object({ id: id.required(), name: Joi.string().min(1).max(60).required(), colour: hex.required() }).unknown())
     .unique('id')
     .required(),
-  passes: Joi.array().items(pass).max(200).required(),
+  passes: Joi.array().items(pass).required(),
 })
   .unknown()
   .shared(pass);
@@ -258,12 +269,25 @@ export const sheetSchema = Joi.object({
 /** Largest side of a rendering, pixels. */
 const MOST_PIXELS_ASIDE = 40_000;
 
+/** Passes of a sheet, those in groups counted too. */
+const MOST_PASSES = 200;
+
+const validated = (document: unknown): Joi.ValidationResult => {
+  try {
+    return sheetSchema.validate(document, { convert: false, allowUnknown: true });
+  } catch (error) {
+    // Groups in groups without end are more than the checks can follow.
+    if (error instanceof RangeError) throw new AppError('bad-sheet', 'Its groups are nested too deep: put fewer groups into groups.');
+    throw error;
+  }
+};
+
 /**
  * A sheet out of parsed JSON.
  * @throws AppError `bad-sheet` naming the place and what would be right.
  */
 export const checkedSheet = (document: unknown): Sheet => {
-  const result = sheetSchema.validate(document, { convert: false, allowUnknown: true });
+  const result = validated(document);
   if (result.error) throw new AppError('bad-sheet', `This is no sheet Uvrant can read: ${result.error.message}.`);
   const sheet = result.value as Sheet;
   if (sheet.version > SHEET_VERSION) {
@@ -272,6 +296,9 @@ export const checkedSheet = (document: unknown): Sheet => {
       `The sheet is of version ${sheet.version}; this Uvrant reads up to ${SHEET_VERSION}. Open it with a newer one.`,
     );
   }
+  const passes = [...passesOf(sheet.passes)].length;
+  if (passes > MOST_PASSES)
+    throw new AppError('bad-sheet', `The sheet has ${passes} passes, those in groups counted; at most ${MOST_PASSES}.`);
   const longest = (Math.max(sheet.size.width, sheet.size.height) * sheet.ppi) / 25.4;
   if (longest > MOST_PIXELS_ASIDE) {
     throw new AppError(
