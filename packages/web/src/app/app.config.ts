@@ -13,6 +13,7 @@ import { dispatchFeature } from './state/dispatch';
 import * as effects from './state/effects';
 import { fontsFeature } from './state/fonts';
 import { jobsFeature } from './state/jobs';
+import { trayFeature } from './state/tray';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -26,6 +27,7 @@ export const appConfig: ApplicationConfig = {
     provideState(dispatchFeature),
     provideState(fontsFeature),
     provideState(chestFeature),
+    provideState(trayFeature),
     provideEffects(effects),
     provideCharts({ registerables: [BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale] }),
     { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },

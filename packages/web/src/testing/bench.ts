@@ -14,6 +14,7 @@ import { chestFeature } from '../app/state/chest';
 import { dispatchFeature } from '../app/state/dispatch';
 import { fontsFeature } from '../app/state/fonts';
 import { JobActions, jobsFeature } from '../app/state/jobs';
+import { trayFeature } from '../app/state/tray';
 import { ASSET, JOB, keptOf, posterOf } from './sheets';
 
 export const READING: StepReading = {
@@ -68,6 +69,7 @@ export const onBench = (sheet = posterOf()): OnBench => {
       provideState(dispatchFeature),
       provideState(fontsFeature),
       provideState(chestFeature),
+      provideState(trayFeature),
       provideRouter([]),
       Editing,
       TicketEdits,

@@ -36,4 +36,11 @@ export const ORDER: SheetOrder = {
 export const posterOf = (order: Partial<SheetOrder> = {}, point = 0): Sheet =>
   startedSheet({ ...ORDER, ...order }, { sha256: ASSET.sha256, name: 'Ridge', size: ASSET }, STARTING_POINTS[point]!);
 
-export const keptOf = (document: Sheet, revision = 1): KeptSheet => ({ id: 's1', jobId: JOB.id, revision, updatedAt: 1000, document });
+export const keptOf = (document: Sheet, revision = 1): KeptSheet => ({
+  id: 's1',
+  jobId: JOB.id,
+  revision,
+  updatedAt: 1000,
+  document,
+  fault: null,
+});

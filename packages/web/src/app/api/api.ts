@@ -13,8 +13,10 @@ import type {
   OwnFont,
   ScannerDevice,
   ScanOrder,
+  Removable,
   SendOut,
-  ServerEvent,
+  TrayItem,
+  TrayKind,
 } from '../state/model';
 
 /** What the server said was wrong, in a person's words. */
@@ -119,8 +121,24 @@ export class Api {
     return this.http.patch<Asset>(`/api/jobs/${jobId}/assets/${sha256}`, change);
   }
 
-  removeAsset(jobId: string, sha256: string): Observable<void> {
-    return this.http.delete<void>(`/api/jobs/${jobId}/assets/${sha256}`);
+  tray(): Observable<TrayItem[]> {
+    return this.http.get<TrayItem[]>('/api/tray');
+  }
+
+  putBack({ kind, id, jobId }: Removable): Observable<void> {
+    return this.http.post<void>('/api/tray/put-back', { kind, id, jobId });
+  }
+
+  /** Puts something into the tray. */
+  remove({ kind, id, jobId }: Removable): Observable<void> {
+    const paths: Readonly<Record<TrayKind, string>> = {
+      job: `/api/jobs/${id}`,
+      sheet: `/api/sheets/${id}`,
+      picture: `/api/jobs/${jobId ?? ''}/assets/${id}`,
+      font: `/api/fonts/own/${id}`,
+      'send-out': `/api/send-outs/${id}`,
+    };
+    return this.http.delete<void>(paths[kind]);
   }
 
   ramps(): Observable<KeptRamp[]> {
@@ -159,15 +177,6 @@ export class Api {
       form.append('file', file, file.name);
       request.send(form);
       return () => request.abort();
-    });
-  }
-
-  /** The one stream of events of this window; it opens again by itself. */
-  events(): Observable<ServerEvent> {
-    return new Observable((observer) => {
-      const stream = new EventSource('/api/events');
-      stream.onmessage = ({ data }: MessageEvent<string>) => observer.next(JSON.parse(data) as ServerEvent);
-      return () => stream.close();
     });
   }
 }

@@ -124,6 +124,7 @@ export class BenchPage {
   private readonly saver = inject(Saver);
   private readonly contents = this.store.selectSignal(jobsFeature.selectContents);
   private readonly refused = this.store.selectSignal(jobsFeature.selectProblem);
+  private readonly bench = this.store.selectSignal(benchFeature.selectBenchState);
   private readonly laidOut = this.store.selectSignal(benchFeature.selectId);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
@@ -137,7 +138,10 @@ export class BenchPage {
   protected readonly problem = computed(() => {
     const contents = this.contents();
     const absent = contents?.job.id === this.job() && !contents.sheets.some((each) => each.id === this.sheet());
-    return this.refused() ?? (absent ? 'It is not in this job; it may have been made on another server.' : null);
+    const fault = contents?.sheets.find((each) => each.id === this.sheet())?.fault;
+    return (
+      fault ?? this.refused() ?? (absent ? 'It is not in this job: it may lie in the tray, or have been made on another server.' : null)
+    );
   });
 
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
@@ -162,7 +166,11 @@ export class BenchPage {
     effect(() => this.store.dispatch(DispatchActions.listWanted({ jobId: this.job() })));
     effect(() => {
       const kept = this.contents()?.sheets.find((each) => each.id === this.sheet());
-      if (!kept || untracked(this.laidOut) === kept.id) return;
+      if (!kept || kept.fault !== null) return;
+      const { id, revision, saving } = untracked(this.bench);
+      // Another window's save is taken up where nothing here waits to be saved.
+      const isNewer = saving.state === 'saved' && kept.revision > revision;
+      if (id === kept.id && !isNewer) return;
       this.store.dispatch(BenchActions.sheetLaidOut({ sheet: kept, pending: this.saver.pendingOf(kept.id) }));
       this.saver.now(kept.id);
     });

@@ -5,6 +5,8 @@ import { rgbOfHex, SHIPPED_FONTS, type ColourRef, type RampStop, type Source } f
 import { ChestActions, chestFeature } from '../state/chest';
 import { FontActions, fontsFeature } from '../state/fonts';
 import { JobActions, jobsFeature } from '../state/jobs';
+import { TrayActions } from '../state/tray';
+import { TrayNotice } from '../tray/tray-notice';
 import type { Asset, Drawer, KeptRamp } from '../state/model';
 import { DRAGGED, lookedThrough, measuresInWords, SORTS, type Sort } from './looking';
 import { ScannerBed } from './scanner';
@@ -17,7 +19,7 @@ const ROW_PX = 76;
 /** The plan chest: drawers of pictures, textures, frames, ramps and fonts, and the scanner. */
 @Component({
   selector: 'uv-chest',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, ScannerBed],
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, ScannerBed, TrayNotice],
   template: `
     <header>
       <h2>Plan chest</h2>
@@ -28,6 +30,7 @@ const ROW_PX = 76;
         <button type="button" role="tab" [attr.aria-selected]="tab() === each" (click)="show(each)">{{ each }}</button>
       }
     </div>
+    <uv-tray-notice />
     @if (problem(); as problem) {
       <p class="uv-warn" role="alert">
         {{ problem }}
@@ -149,6 +152,11 @@ const ROW_PX = 76;
           <li>
             <b>{{ font.name }}</b>
             <small>{{ font.note }}</small>
+            @if (font.sha256; as sha256) {
+              <button type="button" [attr.aria-label]="'Remove the font ' + font.name" (click)="removeFont(sha256, font.name)">
+                Remove
+              </button>
+            }
           </li>
         }
       </ul>
@@ -204,8 +212,8 @@ export class Chest {
   });
   protected readonly chosen = computed(() => this.found().find(({ sha256 }) => sha256 === this.open()) ?? null);
   protected readonly fonts = computed(() => [
-    ...SHIPPED_FONTS.map(({ name, role, licence }) => ({ name, note: `${role}; ${licence}` })),
-    ...this.ownFonts().map(({ name }) => ({ name, note: 'your own' })),
+    ...SHIPPED_FONTS.map(({ name, role, licence }) => ({ name, note: `${role}; ${licence}`, sha256: null })),
+    ...this.ownFonts().map(({ name, sha256 }) => ({ name, note: 'your own', sha256 })),
   ]);
   protected readonly emptyWords = computed(() =>
     this.tab() === 'textures' ? 'No textures yet: scan some, or add pictures of worn surfaces.' : `No ${this.tab()} yet.`,
@@ -266,9 +274,8 @@ export class Chest {
     if (drawer) this.change(sha256, { drawer });
   }
 
-  protected remove({ sha256 }: Asset): void {
-    this.read();
-    this.store.dispatch(JobActions.pictureRemovalWanted({ jobId: this.jobId(), sha256 }));
+  protected remove({ sha256, name }: Asset): void {
+    this.store.dispatch(TrayActions.removalWanted({ item: { kind: 'picture', id: sha256, jobId: this.jobId(), name } }));
   }
 
   /** What became of each file that was added together with others, in the order in which they came. */
@@ -299,6 +306,10 @@ export class Chest {
   protected takeFont(entry: HTMLInputElement): void {
     for (const file of entry.files ?? []) this.store.dispatch(FontActions.fontDropped({ file }));
     entry.value = '';
+  }
+
+  protected removeFont(id: string, name: string): void {
+    this.store.dispatch(TrayActions.removalWanted({ item: { kind: 'font', id, jobId: null, name } }));
   }
 
   protected keep(event: Event, entry: HTMLInputElement, stops: readonly RampStop[]): void {

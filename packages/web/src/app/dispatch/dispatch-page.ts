@@ -6,6 +6,8 @@ import { Api } from '../api/api';
 import { DispatchActions, dispatchFeature } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
 import type { SendOut } from '../state/model';
+import { TrayActions } from '../state/tray';
+import { TrayNotice } from '../tray/tray-notice';
 
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
@@ -22,13 +24,15 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
 /** Files sent out of the job, and those on their way. */
 @Component({
   selector: 'uv-dispatch-page',
-  imports: [MatProgressBarModule, RouterLink],
+  imports: [MatProgressBarModule, RouterLink, TrayNotice],
   template: `
     <div class="page">
       <h1>Send out</h1>
       <p class="lead">
-        A sheet is frozen as it is when it is sent out, and rendered at its own pixels. Later changes do not touch the file.
+        A sheet is frozen as it is when it is sent out, and rendered at its own pixels. Later changes do not touch the file. Files are kept
+        for 90 days, and the latest of each sheet for good.
       </p>
+      <uv-tray-notice />
       @if (problem(); as problem) {
         <p class="uv-warn" role="alert">{{ problem }}</p>
       }
@@ -85,6 +89,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
                   <button type="button" class="uv-button" (click)="callOff(each.id)">Call it off</button>
                 } @else {
                   <button type="button" class="uv-button" (click)="send(each.sheetId)">Send out again</button>
+                }
+                @if (each.state !== 'queued' && each.state !== 'rendering') {
+                  <button type="button" class="remove" [attr.aria-label]="'Remove ' + each.fileName" (click)="remove(each)">Remove</button>
                 }
               </td>
             </tr>
@@ -157,8 +164,8 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
     .file {
       color: var(--soft);
     }
-    td:last-child {
-      width: 130px;
+    td:last-child:not(.none) {
+      width: 200px;
       padding-right: 0;
       text-align: right;
     }
@@ -169,6 +176,12 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
     .none {
       color: var(--soft);
       text-align: left;
+    }
+    .remove {
+      margin-left: 10px;
+      color: var(--soft);
+      font-size: 11.5px;
+      text-decoration: underline;
     }
     a.uv-button {
       display: inline-block;
@@ -203,6 +216,10 @@ export class DispatchPage {
 
   protected send(sheetId: string): void {
     this.store.dispatch(DispatchActions.sendOutWanted({ sheetId, format: 'png' }));
+  }
+
+  protected remove({ id, jobId, fileName }: SendOut): void {
+    this.store.dispatch(TrayActions.removalWanted({ item: { kind: 'send-out', id, jobId, name: fileName } }));
   }
 
   protected callOff(id: string): void {

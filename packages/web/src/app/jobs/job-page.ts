@@ -2,6 +2,8 @@ import { Component, computed, effect, inject, input, signal } from '@angular/cor
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobActions, jobsFeature } from '../state/jobs';
+import { TrayActions } from '../state/tray';
+import { TrayNotice } from '../tray/tray-notice';
 import { Lengths } from '../ui/lengths';
 import { NewSheet } from './new-sheet';
 import { SheetPreview } from './sheet-preview';
@@ -10,10 +12,11 @@ import { Uploads } from './uploads';
 /** A job: a new sheet made from a picture, and the sheets there are. */
 @Component({
   selector: 'uv-job-page',
-  imports: [NewSheet, SheetPreview, Uploads, RouterLink],
+  imports: [NewSheet, SheetPreview, TrayNotice, Uploads, RouterLink],
   template: `
     <div class="page">
       <uv-uploads />
+      <uv-tray-notice />
       @if (problem(); as problem) {
         <p class="uv-warn" role="alert">{{ problem }}</p>
       }
@@ -45,14 +48,29 @@ import { Uploads } from './uploads';
           <ul>
             @for (sheet of contents.sheets; track sheet.id) {
               <li>
-                <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
-                  <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="380" />
-                  <b>{{ sheet.document.name }}</b>
-                  <span>
-                    {{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }}
-                    {{ sheet.document.inks.length === 1 ? 'ink' : 'inks' }}
-                  </span>
-                </a>
+                @if (sheet.fault; as fault) {
+                  <div class="faulty">
+                    <b [title]="sheet.document.name">{{ sheet.document.name }}</b>
+                    <p class="uv-warn">It cannot be opened. {{ fault }}</p>
+                  </div>
+                } @else {
+                  <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
+                    <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="380" />
+                    <b [title]="sheet.document.name">{{ sheet.document.name }}</b>
+                    <span>
+                      {{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }}
+                      {{ sheet.document.inks.length === 1 ? 'ink' : 'inks' }}
+                    </span>
+                  </a>
+                }
+                <button
+                  type="button"
+                  class="remove"
+                  [attr.aria-label]="'Remove the sheet ' + sheet.document.name"
+                  (click)="remove('sheet', sheet.id, sheet.document.name)"
+                >
+                  Remove
+                </button>
               </li>
             } @empty {
               <li class="none">None yet.</li>
@@ -63,7 +81,10 @@ import { Uploads } from './uploads';
           <h2>This job</h2>
           <form (submit)="rename($event, name.value)">
             <input [value]="contents.job.name" aria-label="Name of this job" maxlength="120" (change)="rename($event, name.value)" #name />
+            <button type="button" class="remove" (click)="remove('job', contents.job.id, contents.job.name)">Remove this job</button>
           </form>
+          <h2>Removed</h2>
+          <p><a class="other" routerLink="/tray">Tray</a></p>
           <h2>Other jobs</h2>
           <p>
             @for (job of others(); track job.id) {
@@ -120,6 +141,10 @@ export class JobPage {
     event.preventDefault();
     const wanted = name.trim();
     if (wanted && wanted !== this.contents()?.job.name) this.store.dispatch(JobActions.jobRenamed({ id: this.job(), name: wanted }));
+  }
+
+  protected remove(kind: 'job' | 'sheet', id: string, name: string): void {
+    this.store.dispatch(TrayActions.removalWanted({ item: { kind, id, jobId: kind === 'job' ? null : this.job(), name } }));
   }
 
   protected begin(name: string): void {

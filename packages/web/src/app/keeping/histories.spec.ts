@@ -87,9 +87,9 @@ test('undo steps from before go before those since, whether an edit came in betw
   store.dispatch(BenchActions.sheetLaidOut({ sheet: keptOf(document) }));
   store.dispatch(BenchActions.historyRecalled({ id: 's1', document, past, future }));
   expect([bench().past, bench().future]).toEqual([past, future]);
-  store.dispatch(BenchActions.sheetLaidOut({ sheet: keptOf(document) }));
+  store.dispatch(BenchActions.sheetLaidOut({ sheet: { ...keptOf(document), id: 's2' } }));
   store.dispatch(BenchActions.sheetEdited({ document: named('since'), gesture: null }));
-  store.dispatch(BenchActions.historyRecalled({ id: 's1', document, past, future }));
+  store.dispatch(BenchActions.historyRecalled({ id: 's2', document, past, future }));
   expect(bench().past).toEqual([...past, document]);
   expect(bench().future).toEqual([]);
   expect(store.selectSignal(benchFeature.selectUndone)()).toBe('Name of the sheet');

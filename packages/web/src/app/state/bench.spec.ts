@@ -8,7 +8,7 @@ const sheet: Sheet = startedSheet(
   { sha256: 'a'.repeat(64), name: 'dome', size: { width: 30, height: 40 } },
   STARTING_POINTS[0]!,
 );
-const kept: KeptSheet = { id: 's1', jobId: 'j1', revision: 3, updatedAt: 1000, document: sheet };
+const kept: KeptSheet = { id: 's1', jobId: 'j1', revision: 3, updatedAt: 1000, document: sheet, fault: null };
 const named = (name: string): Sheet => ({ ...sheet, name });
 
 type Action = Parameters<typeof benchFeature.reducer>[1];

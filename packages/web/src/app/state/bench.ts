@@ -128,6 +128,13 @@ const laidOut = (sheet: KeptSheet, pending: Pending | null = null): BenchState =
       : { state: 'unsaved' },
 });
 
+/** A sheet as another window saved it, in place of what lay here; that can be undone. */
+const laidOutAgain = (state: BenchState, sheet: KeptSheet): BenchState => ({
+  ...laidOut(sheet),
+  ...kept(state, sheet.document),
+  past: state.document ? [...state.past, state.document].slice(-KEPT_STEPS) : [],
+});
+
 const chosenToo = (state: BenchState, id: string): BenchState => {
   const { line, also } = state;
   if (line.pass === null) return { ...state, line: { pass: id, step: null }, also: [] };
@@ -197,7 +204,7 @@ export const benchFeature = createFeature({
   reducer: createReducer(
     initial,
     on(BenchActions.sheetLaidOut, (state, { sheet, pending }) =>
-      state.id === sheet.id && state.saving.state !== 'saved' ? state : laidOut(sheet, pending),
+      state.id !== sheet.id ? laidOut(sheet, pending) : state.saving.state === 'saved' ? laidOutAgain(state, sheet) : state,
     ),
     on(BenchActions.lineChosen, (state, { line }): BenchState => ({ ...state, line, also: [], gesture: null })),
     on(BenchActions.passChosenToo, (state, { id }): BenchState => chosenToo(state, id)),

@@ -5,6 +5,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { of, Subject, throwError } from 'rxjs';
 import { Api } from '../api/api';
+import { ServerStream } from '../api/event-stream';
 import { ASSET, JOB, keptOf, posterOf } from '../../testing/sheets';
 import { OPEN_BROWSER_DB } from '../keeping/browser-db';
 import { BenchActions, benchFeature } from './bench';
@@ -12,6 +13,7 @@ import { DispatchActions, dispatchFeature } from './dispatch';
 import * as effects from './effects';
 import { JobActions, jobsFeature } from './jobs';
 import type { KeptSheet, SendOut, ServerEvent } from './model';
+import { TrayActions, trayFeature } from './tray';
 
 beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
@@ -26,9 +28,11 @@ const started = (api: Partial<Record<keyof Api, unknown>>) => {
       provideState(jobsFeature),
       provideState(benchFeature),
       provideState(dispatchFeature),
+      provideState(trayFeature),
       provideEffects(effects),
       { provide: Router, useValue: { navigate: () => Promise.resolve(true) } },
-      { provide: Api, useValue: { jobs: () => of([JOB]), events: () => events, ...api } },
+      { provide: Api, useValue: { jobs: () => of([JOB]), ...api } },
+      { provide: ServerStream, useValue: { events } },
       { provide: OPEN_BROWSER_DB, useValue: () => Promise.reject(new Error('no database')) },
     ],
   });
@@ -101,6 +105,7 @@ test('a send-out’s progress comes by the stream, and its end is read', () => {
   const sendOut = { id: 'o1', jobId: 'j1', sheetId: 's1', state: 'queued' } as SendOut;
   const sendOuts = jest.fn(() => of([{ ...sendOut, state: 'done', bytes: 9 }]));
   const { store, events } = started({ sendOut: () => of(sendOut), sendOuts });
+  store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [], assets: [] } }));
   const state = store.selectSignal(dispatchFeature.selectDispatchState);
   store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
   events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'rendering', share: 0.4 });
@@ -119,4 +124,49 @@ test('a picture that came in while the job was being read stays', async () => {
   store.dispatch(JobActions.pictureTakenIn({ id: 'u1', asset: ASSET }));
   reading.next({ job: JOB, sheets: [], assets: [] });
   expect(store.selectSignal(jobsFeature.selectAssets)()).toEqual([ASSET]);
+});
+
+test('a send-out of another job never takes this job’s list; one that another window asked for is read', () => {
+  const sendOuts = jest.fn((_: string) => of([]));
+  const { store, events } = started({ sendOuts });
+  store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [], assets: [] } }));
+  events.next({ topic: 'send-out', id: 'o9', jobId: 'another', state: 'done', share: 1 });
+  expect(sendOuts).not.toHaveBeenCalled();
+  events.next({ topic: 'send-out', id: 'o2', jobId: JOB.id, state: 'rendering', share: 0.1 });
+  expect(sendOuts).toHaveBeenCalledWith(JOB.id);
+});
+
+test('after the stream was lost all that is shown is read again; a sheet saved elsewhere meanwhile can be told from mine', () => {
+  const theirs = keptOf({ ...posterOf(), name: 'theirs' }, 9);
+  const [job, sendOuts, fonts] = [
+    jest.fn(() => of({ job: JOB, sheets: [theirs], assets: [ASSET] })),
+    jest.fn(() => of([])),
+    jest.fn(() => of([])),
+  ];
+  const { store, events, bench } = started({ job, sendOuts, fonts });
+  store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [keptOf(posterOf(), 3)], assets: [ASSET] } }));
+  events.next({ topic: 'reconnected' });
+  expect([job, sendOuts, fonts].map((each) => each.mock.calls.length)).toEqual([1, 1, 1]);
+  expect(store.selectSignal(jobsFeature.selectSheets)()).toEqual([theirs]);
+  // The bench takes it up, and it can be undone.
+  store.dispatch(BenchActions.sheetLaidOut({ sheet: theirs }));
+  expect(bench()).toMatchObject({ revision: 9, document: { name: 'theirs' }, saving: { state: 'saved' } });
+  expect(bench().past.map(({ name }) => name)).toEqual(['Poster']);
+  // With edits of mine it waits: the save finds out.
+  store.dispatch(renamed('mine'));
+  store.dispatch(BenchActions.sheetLaidOut({ sheet: { ...theirs, revision: 10 } }));
+  expect(bench()).toMatchObject({ revision: 9, document: { name: 'mine' } });
+});
+
+test('what is removed goes from its lists, and comes back as it was', () => {
+  const contents = { job: JOB, sheets: [keptOf(posterOf())], assets: [ASSET] };
+  const { store } = started({ remove: () => of(undefined), putBack: () => of(undefined), job: () => of(contents) });
+  store.dispatch(JobActions.jobOpened({ contents: { ...contents, sheets: [] } }));
+  const item = { kind: 'picture', id: ASSET.sha256, jobId: JOB.id, name: ASSET.name } as const;
+  const assets = store.selectSignal(jobsFeature.selectAssets);
+  store.dispatch(TrayActions.removalWanted({ item }));
+  expect(store.selectSignal(trayFeature.selectLatest)()).toEqual(item);
+  store.dispatch(TrayActions.putBackWanted({ item }));
+  expect(assets()).toEqual([ASSET]);
+  expect(store.selectSignal(trayFeature.selectLatest)()).toBeNull();
 });

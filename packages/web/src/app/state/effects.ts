@@ -4,19 +4,22 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, exhaustMap, filter, from, map, merge, mergeMap, of, switchMap, tap } from 'rxjs';
+import { picturesOf } from '@uvrant/core';
 import { Api, messageOf } from '../api/api';
+import { ServerStream } from '../api/event-stream';
 import { Histories } from '../keeping/histories';
 import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from './bench';
 import { ChestActions } from './chest';
-import { DispatchActions } from './dispatch';
+import { DispatchActions, dispatchFeature } from './dispatch';
 import { FontActions } from './fonts';
-import { JobActions } from './jobs';
+import { JobActions, jobsFeature } from './jobs';
+import { TrayActions } from './tray';
 
 export const listJobs = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
-      ofType(JobActions.windowOpened),
+      ofType(JobActions.windowOpened, JobActions.jobsWanted),
       switchMap(() =>
         api.jobs().pipe(
           map((jobs) => JobActions.jobsListed({ jobs })),
@@ -283,27 +286,83 @@ export const callOffSendOut = createEffect(
   { functional: true },
 );
 
-/** A send-out that ended has a size, a date or an error to be read. */
+/** A send-out of this job that ended has a size, a date or an error to be read; one that another window asked for is not known yet. */
 export const readEndedSendOut = createEffect(
-  (actions = inject(Actions)) =>
+  (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
       ofType(DispatchActions.sendOutMovedOn),
-      filter(({ state }) => state !== 'queued' && state !== 'rendering'),
-      map(({ jobId }) => DispatchActions.listWanted({ jobId })),
+      concatLatestFrom(() => [store.select(jobsFeature.selectJob), store.select(dispatchFeature.selectSendOuts)]),
+      filter(([{ id, jobId, state }, job, known]) => {
+        const isEnded = state !== 'queued' && state !== 'rendering';
+        return jobId === job?.id && (isEnded || !known.some((each) => each.id === id));
+      }),
+      map(([{ jobId }]) => DispatchActions.listWanted({ jobId })),
     ),
   { functional: true },
 );
 
 export const hearServer = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
+  (actions = inject(Actions), stream = inject(ServerStream)) =>
     actions.pipe(
       ofType(JobActions.windowOpened),
-      switchMap(() => api.events()),
-      mergeMap((event) => {
-        if (event.topic === 'ingest') return of(JobActions.pictureRead({ id: event.upload, share: event.share }));
-        if (event.topic === 'scan') return of(ChestActions.scanMovedOn(event));
-        return of(DispatchActions.sendOutMovedOn(event));
+      switchMap(() => stream.events),
+      map((event) => {
+        if (event.topic === 'reconnected') return JobActions.serverBack();
+        if (event.topic === 'ingest') return JobActions.pictureRead({ id: event.upload, share: event.share });
+        if (event.topic === 'scan') return ChestActions.scanMovedOn(event);
+        return DispatchActions.sendOutMovedOn(event);
       }),
+    ),
+  { functional: true },
+);
+
+/** After the server could not be heard, all that is shown is read again, and what is not saved is saved. */
+export const readAgain = createEffect(
+  (actions = inject(Actions), store = inject(Store), saver = inject(Saver)) =>
+    actions.pipe(
+      ofType(JobActions.serverBack),
+      tap(() => saver.now()),
+      concatLatestFrom(() => store.select(jobsFeature.selectJob)),
+      mergeMap(([, job]) =>
+        job
+          ? of(
+              JobActions.jobsWanted(),
+              FontActions.fontsWanted(),
+              JobActions.jobReadAgain({ id: job.id }),
+              DispatchActions.listWanted({ jobId: job.id }),
+            )
+          : of(JobActions.jobsWanted()),
+      ),
+    ),
+  { functional: true },
+);
+
+export const readJobAgain = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(JobActions.jobReadAgain),
+      switchMap(({ id }) =>
+        api.job(id).pipe(
+          map((contents) => JobActions.jobOpened({ contents })),
+          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** A sheet that was saved with a picture of the tray has it in the job again. */
+export const readRestoredPictures = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(JobActions.sheetSaved),
+      concatLatestFrom(() => store.select(jobsFeature.selectContents)),
+      filter(
+        ([{ sheet }, contents]) =>
+          contents?.job.id === sheet.jobId &&
+          picturesOf(sheet.document).some(({ sha256 }) => !contents.assets.some((asset) => asset.sha256 === sha256)),
+      ),
+      map(([{ sheet }]) => JobActions.jobReadAgain({ id: sheet.jobId })),
     ),
   { functional: true },
 );
@@ -336,16 +395,63 @@ export const changePicture = createEffect(
   { functional: true },
 );
 
-export const removePicture = createEffect(
+export const remove = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
-      ofType(JobActions.pictureRemovalWanted),
-      concatMap(({ jobId, sha256 }) =>
-        api.removeAsset(jobId, sha256).pipe(
-          map(() => JobActions.pictureRemoved({ sha256 })),
-          catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) }))),
+      ofType(TrayActions.removalWanted),
+      concatMap(({ item }) =>
+        api.remove(item).pipe(
+          map(() => TrayActions.removed({ item })),
+          catchError((error: unknown) => of(TrayActions.refused({ message: messageOf(error) }))),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+export const putBack = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(TrayActions.putBackWanted),
+      concatMap(({ item }) =>
+        api.putBack(item).pipe(
+          map(() => TrayActions.putBack({ item })),
+          catchError((error: unknown) => of(TrayActions.refused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const listTray = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(TrayActions.trayOpened),
+      switchMap(() =>
+        api.tray().pipe(
+          map((items) => TrayActions.trayListed({ items })),
+          catchError((error: unknown) => of(TrayActions.refused({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What is removed or put back is read again where it is shown; a job that went is left. */
+export const readAfterTray = createEffect(
+  (actions = inject(Actions), store = inject(Store), router = inject(Router)) =>
+    actions.pipe(
+      ofType(TrayActions.removed, TrayActions.putBack),
+      concatLatestFrom(() => store.select(jobsFeature.selectJob)),
+      mergeMap(([{ item, type }, job]) => {
+        if (item.kind === 'font') return of(FontActions.fontsWanted());
+        if (item.kind === 'job') {
+          if (type === TrayActions.removed.type && job?.id === item.id) void router.navigate(['/']);
+          return of(JobActions.jobsWanted());
+        }
+        if (!job || item.jobId !== job.id) return of();
+        return item.kind === 'send-out' ? of(DispatchActions.listWanted({ jobId: job.id })) : of(JobActions.jobReadAgain({ id: job.id }));
+      }),
     ),
   { functional: true },
 );

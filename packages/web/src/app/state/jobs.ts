@@ -1,11 +1,16 @@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { Sheet } from '@uvrant/core';
 import type { Asset, Drawer, Job, JobContents, KeptSheet, Upload } from './model';
+import { TrayActions } from './tray';
 
 export const JobActions = createActionGroup({
   source: 'Job',
   events: {
     'window opened': emptyProps(),
+    /** The server is heard again after it was not. */
+    'server back': emptyProps(),
+    'jobs wanted': emptyProps(),
+    'job read again': props<{ id: string }>(),
     'jobs listed': props<{ jobs: readonly Job[] }>(),
     'job entered': props<{ id: string }>(),
     'job opened': props<{ contents: JobContents }>(),
@@ -22,8 +27,6 @@ export const JobActions = createActionGroup({
     /** What the job says of a picture: its name, drawer, tags. */
     'picture changed': props<{ jobId: string; sha256: string; change: Partial<Pick<Asset, 'name' | 'drawer' | 'tags'>> }>(),
     'picture known': props<{ asset: Asset }>(),
-    'picture removal wanted': props<{ jobId: string; sha256: string }>(),
-    'picture removed': props<{ sha256: string }>(),
     'sheet wanted': props<{ jobId: string; document: Sheet }>(),
     'sheet created': props<{ sheet: KeptSheet }>(),
     'sheet saved': props<{ sheet: KeptSheet }>(),
@@ -55,6 +58,9 @@ const withSheet = (state: JobsState, sheet: KeptSheet): JobsState => {
   const sheets = known ? contents.sheets.map((each) => (each.id === sheet.id ? sheet : each)) : [...contents.sheets, sheet];
   return { ...state, contents: { ...contents, sheets } };
 };
+
+const withoutSheet = (state: JobsState, id: string): JobsState =>
+  state.contents ? { ...state, contents: { ...state.contents, sheets: state.contents.sheets.filter((each) => each.id !== id) } } : state;
 
 const withAssets = (state: JobsState, change: (assets: readonly Asset[]) => readonly Asset[]): JobsState =>
   state.contents ? { ...state, contents: { ...state.contents, assets: change(state.contents.assets) } } : state;
@@ -104,11 +110,15 @@ export const jobsFeature = createFeature({
     on(JobActions.pictureKnown, (state, { asset }) =>
       withAssets(state, (assets) => assets.map((each) => (each.sha256 === asset.sha256 ? asset : each))),
     ),
-    on(JobActions.pictureRemoved, (state, { sha256 }) => withAssets(state, (assets) => assets.filter((each) => each.sha256 !== sha256))),
+    on(TrayActions.removed, (state, { item }) => {
+      if (item.kind === 'sheet') return withoutSheet(state, item.id);
+      return item.kind === 'picture' ? withAssets(state, (assets) => assets.filter((each) => each.sha256 !== item.id)) : state;
+    }),
     on(JobActions.sheetCreated, JobActions.sheetSaved, (state, { sheet }) => withSheet(state, sheet)),
   ),
   extraSelectors: ({ selectContents }) => ({
-    selectSheets: createSelector(selectContents, (contents) => contents?.sheets ?? []),
+    /** The sheets of the job that can be opened. */
+    selectSheets: createSelector(selectContents, (contents) => contents?.sheets.filter(({ fault }) => fault === null) ?? []),
     selectAssets: createSelector(selectContents, (contents) => contents?.assets ?? []),
     selectJob: createSelector(selectContents, (contents) => contents?.job ?? null),
   }),

@@ -14,7 +14,25 @@ export interface KeptSheet {
   readonly revision: number;
   readonly updatedAt: number;
   readonly document: Sheet;
+  /** Why it cannot be opened; null for one that can. */
+  readonly fault: string | null;
 }
+
+/** What can be removed, and come back out of the tray. */
+export type TrayKind = 'job' | 'sheet' | 'picture' | 'font' | 'send-out';
+
+/** Something removed that can still be put back. */
+export interface TrayItem {
+  readonly kind: TrayKind;
+  readonly id: string;
+  readonly jobId: string | null;
+  readonly name: string;
+  readonly removedAt: number;
+  readonly goesAt: number;
+  /** Names of the sheets that use it. */
+  readonly usedBy: readonly string[];
+}
+export type Removable = Pick<TrayItem, 'kind' | 'id' | 'jobId' | 'name'>;
 
 export interface Asset extends SourceInfo {
   readonly name: string;
@@ -92,6 +110,8 @@ export interface SendOut {
 }
 
 export type ServerEvent =
+  /** The stream was lost, and may have missed something. */
+  | { readonly topic: 'reconnected' }
   | { readonly topic: 'ingest'; readonly upload: string; readonly share: number }
   | { readonly topic: 'scan'; readonly scan: string; readonly share: number }
   | { readonly topic: 'send-out'; readonly id: string; readonly jobId: string; readonly state: SendOut['state']; readonly share: number };
