@@ -1,4 +1,4 @@
-import { DestroyRef, Injector } from '@angular/core';
+import { Injector } from '@angular/core';
 import type { ServerEvent } from '../state/model';
 import { OPEN_STREAM, ServerStream } from './event-stream';
 
@@ -77,12 +77,9 @@ const windowOf = () => {
   const streams: FakeStream[] = [];
   const heard: ServerEvent[] = [];
   const injector = Injector.create({
-    providers: [
-      ServerStream,
-      { provide: OPEN_STREAM, useValue: () => streams[streams.push(new FakeStream()) - 1] },
-      { provide: DestroyRef, useValue: { onDestroy: (end: () => void) => ends.push(end) } },
-    ],
+    providers: [ServerStream, { provide: OPEN_STREAM, useValue: () => streams[streams.push(new FakeStream()) - 1] }],
   });
+  ends.push(() => injector.destroy());
   injector.get(ServerStream).events.subscribe((event) => heard.push(event));
   return { streams, heard, open: () => streams.filter(({ isClosed }) => !isClosed).length };
 };
