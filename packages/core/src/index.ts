@@ -9,6 +9,7 @@ export * from './catalogue/steps';
 export * from './catalogue/steps-page';
 export * from './masks/cut';
 export * from './masks/edge';
+export * from './masks/fibre';
 export * from './masks/pick';
 export * from './masks/soft-edges';
 export * from './masks/specks';

@@ -4,8 +4,9 @@ import { holderName, wearLies } from '../../sheet/hung';
 import { wearsOf } from '../../sheet/walk';
 import { surfaceOfName } from '../../surface/surfaces';
 import { remembering } from '../../units/remember';
-import { HALF, ONE, times } from '../../raster/raster';
+import { HALF, ONE } from '../../raster/raster';
 import { convertNode } from '../convert-node';
+import { dissolvedNode } from '../dissolved-node';
 import { cleanedNode } from '../mask-nodes';
 import type { Node } from '../node';
 import { coverageNode, cutNode, cutPlaneNode, easedNode, maskedNode, productNode, restNode, takenNode, type Plane } from '../plane-nodes';
@@ -41,12 +42,10 @@ const cutDials = ({ curve, cut, softness, takes, invert }: TextureWear): CutDial
 /** What a wear takes at each grey, remembered by its dials. */
 const tableFor = remembering(24, JSON.stringify, (dials: CutDials): Int16Array => takenTable(dials));
 
-/** Where every pixel is all or nothing: all of it goes where a wear of some strength leaves less than a half. */
-const allOrNothing = remembering(8, String, (strength: number): Int16Array =>
-  Int16Array.from({ length: ONE + 1 }, (_, taken) => (ONE - times(taken, strength) < HALF ? ONE : 0)),
-);
+/** Where every pixel is all or nothing: a patch is what a wear takes more than a half of. */
+const PATCHES = Int16Array.from({ length: ONE + 1 }, (_, taken) => (taken > HALF ? ONE : 0));
 
-/** What a wear takes at full strength, and that strength. */
+/** What a wear takes, and the strength that it is still to be weakened to. */
 const wearing = (context: Context, pass: Pass, wear: Wear): readonly [Plane, number] | null => {
   if (wear.kind !== 'texture' && wear.kind !== 'shared') {
     context.unknown.push(`wear “${String((wear as { kind: unknown }).kind)}” on “${pass.name}”`);
@@ -55,15 +54,17 @@ const wearing = (context: Context, pass: Pass, wear: Wear): readonly [Plane, num
   const { records } = context;
   const [owner, texture, placement] = textureOf(context, pass, wear);
   const strength = shareOf(texture.strength);
-  const drafted = draftTaken(context, pass, owner, texture, placement, strength);
+  const drafted = draftTaken(context, pass, owner, texture, placement);
   const clean = drafted ?? printTaken(context, owner, texture, placement);
   const eased = texture.guards.flatMap((guard) => {
     const lettering = guard.pass === pass.id ? records.sources.get(pass.id) : records.passes.get(guard.pass);
     return lettering ? [easedNode(coverageNode(lettering), shareOf(guard.ease))] : [];
   });
   const holder = holderName(owner.id, { wear: texture.id });
-  const taken = productNode([clean, ...masksOf(context, texture.masks, owner, holder), ...eased]) ?? clean;
-  return [taken, drafted && edgesOf(context, pass) === 'hard' ? ONE : strength];
+  const parts = [...masksOf(context, texture.masks, owner, holder), ...eased];
+  // Half of a patch is half of its pixels, where each is all or nothing: not half of each, which would be none.
+  if (isHard(context, pass)) return [dissolvedNode(clean, productNode(parts), strength, context.scale.pxPerMm), ONE];
+  return [productNode([clean, ...parts]) ?? clean, strength];
 };
 
 /** The texture where it lies, cut at the rendering's own pixels. */
@@ -74,14 +75,7 @@ const printTaken = (context: Context, owner: Pass, texture: TextureWear, placeme
 };
 
 /** What a wear will take, for a draft of a picture's wear: cut first, then averaged. Null where nothing would be averaged. */
-const draftTaken = (
-  context: Context,
-  pass: Pass,
-  owner: Pass,
-  texture: TextureWear,
-  placement: Placement,
-  strength: number,
-): Plane | null => {
+const draftTaken = (context: Context, pass: Pass, owner: Pass, texture: TextureWear, placement: Placement): Plane | null => {
   if (isTrue(context) || !texture.picture) return null;
   const info = infoFor(context, texture.picture, owner);
   const { pxPerMm, wear } = context.scale;
@@ -92,7 +86,7 @@ const draftTaken = (
   const dials = cutDials(texture);
   const raw = takenNode(framedTexture(info, frame, placement), tableFor(dials), dials);
   const soft = cleanedNode(raw, texture.specks, texture.holes, frame.perMm);
-  const clean = edgesOf(context, pass) === 'hard' ? takenNode(soft, allOrNothing(strength), { hard: strength }) : soft;
+  const clean = edgesOf(context, pass) === 'hard' ? takenNode(soft, PATCHES, 'patches') : soft;
   return laidPlane(averagedNode(clean, halvings), frame, halvings, placement, pxPerMm);
 };
 
