@@ -61,6 +61,7 @@ export * from './render/statistics-node';
 export * from './sheet/edit';
 export * from './sheet/fresh';
 export * from './sheet/hung';
+export * from './sheet/ink-names';
 export * from './sheet/materials';
 export * from './sheet/model';
 export * from './sheet/moving';

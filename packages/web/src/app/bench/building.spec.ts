@@ -20,6 +20,7 @@ import { BenchActions, benchFeature } from '../state/bench';
 import type { JobActions } from '../state/jobs';
 import { matching, type FinderItem } from '../ui/finder';
 import { additionsAt } from './additions';
+import { DialsColumn } from './dials-column';
 import { Editing } from './editing';
 import { PassDials } from './pass-dials';
 import { around, extentOf, gripAt, heightened, movedPass, movedPlacement, passesAt, STILL } from './placing-box';
@@ -293,4 +294,46 @@ test('an edit that changes nothing ends the gesture and is no edit', () => {
   const editing = TestBed.inject(Editing);
   editing.pass('a', (pass) => ({ ...pass }));
   expect(bench.store.selectSignal(benchFeature.selectUndone)()).toBeNull();
+});
+
+describe('a colour of its own', () => {
+  test('joins the inks of the sheet with a name, in one step of undo; the same colour again is the same ink', async () => {
+    const flat = freshPass('f', 'Flat', freshSource('flat'), boxAt(1, 1, 2, 2));
+    const bench = onBench(sheetOf(flat));
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'f', step: null } }));
+    const before = bench.document();
+    const fixture = await bench.shown(DialsColumn);
+    const picker = find<HTMLInputElement>(fixture, 'input', 'Another colour');
+    for (const [colour, event] of [
+      ['#8090a0', 'input'],
+      ['#8a3b12', 'input'],
+      ['#8a3b12', 'change'],
+    ] as const) {
+      picker.value = colour;
+      picker.dispatchEvent(new Event(event));
+    }
+    await fixture.whenStable();
+    const ink = bench.document().inks.at(-1);
+    expect(ink).toMatchObject({ name: 'Brown', colour: '#8a3b12' });
+    expect(bench.document().passes[0]?.source).toMatchObject({ colour: { ink: ink?.id } });
+    const count = bench.document().inks.length;
+    picker.value = '#8A3B12';
+    picker.dispatchEvent(new Event('change'));
+    expect(bench.document().inks).toHaveLength(count);
+    bench.store.dispatch(BenchActions.editUndone());
+    expect(bench.document()).toBe(before);
+  });
+});
+
+test('levels that are no longer to be found keep what was found', async () => {
+  const bench = onBench();
+  bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'levels' } }));
+  const fixture = await bench.shown(DialsColumn);
+  (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('uv-toggle-field button, uv-toggle-field input')?.click();
+  await fixture.whenStable();
+  const levels = bench
+    .document()
+    .passes.find(({ id }) => id === 'picture')
+    ?.steps.find(({ id }) => id === 'levels');
+  expect(levels?.params).toMatchObject({ auto: false, black: 0.1, white: 0.9 });
 });

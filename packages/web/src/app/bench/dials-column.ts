@@ -1,7 +1,7 @@
 import { NgComponentOutlet } from '@angular/common';
 import { Component, computed, inject, type Type } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { share, stepOfKind, type StepKind } from '@uvrant/core';
+import { share, stepOfKind, type Step, type StepKind } from '@uvrant/core';
 import { benchFeature } from '../state/bench';
 import { dialLines } from './dial-lines';
 import { RangedField } from './dials/ranged-field';
@@ -13,6 +13,7 @@ import { Hanging } from './hanging';
 import { MaskDials } from './mask-dials';
 import { MaskList } from './mask-list';
 import { PassDials } from './pass-dials';
+import { Rendering } from './rendering';
 import { SheetDials } from './sheet-dials';
 import { TicketEdits } from './ticket-edits';
 import { rowsOf } from './ticket-rows';
@@ -86,6 +87,7 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
 export class DialsColumn {
   private readonly store = inject(Store);
   private readonly editing = inject(Editing);
+  private readonly rendering = inject(Rendering);
   protected readonly edits = inject(TicketEdits);
   protected readonly hanging = inject(Hanging);
   protected readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
@@ -111,9 +113,20 @@ export class DialsColumn {
     const [sheet, pass, step, declaration] = [this.sheet(), this.pass(), this.step(), this.declaration()];
     if (!sheet || !pass || !step || !declaration) return [];
     return dialLines(`${pass.id} ${step.id}`, declaration.dials, step.params, { sheet, pass }, (name, value, gesture) =>
-      this.editing.step(pass.id, step.id, (each) => ({ ...each, params: { ...each.params, [name]: value } }), gesture),
+      this.editing.step(
+        pass.id,
+        step.id,
+        (each) => ({ ...each, params: { ...each.params, ...this.found(each, name, value), [name]: value } }),
+        gesture,
+      ),
     );
   });
+
+  /** Levels that are no longer to be found keep what was found. */
+  private found({ kind }: Step, name: string, value: unknown): Readonly<Record<string, number>> {
+    const found = this.rendering.reading()?.found;
+    return kind === 'levels' && name === 'auto' && value === false && found ? { black: found.black, white: found.white } : {};
+  }
 
   protected readonly setAmount = (amount: unknown, held: boolean): void => {
     const [pass, step] = [this.pass(), this.step()];

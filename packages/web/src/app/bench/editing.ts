@@ -12,6 +12,14 @@ export class Editing {
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
 
+  /** A change that goes into the sheet with the next edit, undone with it. */
+  private along: ((sheet: Sheet) => Sheet) | null = null;
+
+  /** What the next edit needs beside itself: such as the ink that a colour is about to name. */
+  withNext(change: (sheet: Sheet) => Sheet): void {
+    this.along = change;
+  }
+
   /** Why the latest edit was not made; null once another was. */
   readonly refused = signal<string | null>(null);
 
@@ -22,7 +30,8 @@ export class Editing {
   sheet(change: (sheet: Sheet) => Sheet, gesture: string | null = null, joins = false): boolean {
     const sheet = this.document();
     if (!sheet) return false;
-    const document = change(sheet);
+    const document = change(this.along?.(sheet) ?? sheet);
+    this.along = null;
     const fault = referenceFault(document);
     if (fault && !referenceFault(sheet)) {
       this.refused.set(`Not done: ${fault}. Change that first.`);
@@ -39,8 +48,10 @@ export class Editing {
     const pass = sheet && findPass(sheet, id);
     if (!pass) return;
     const next = change(pass);
-    if (JSON.stringify(next) === JSON.stringify(pass)) this.endGesture();
-    else this.sheet((each) => withPass(each, id, () => next), gesture, joins);
+    if (JSON.stringify(next) === JSON.stringify(pass)) {
+      this.along = null;
+      this.endGesture();
+    } else this.sheet((each) => withPass(each, id, () => next), gesture, joins);
   }
 
   step(passId: string, stepId: string, change: (step: Step) => Step, gesture: string | null = null): void {

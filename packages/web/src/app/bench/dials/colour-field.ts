@@ -1,5 +1,7 @@
-import { Component, computed, input } from '@angular/core';
-import type { ColourRef, DialOf, Pass, Sheet } from '@uvrant/core';
+import { Component, computed, inject, input } from '@angular/core';
+import { inkOfColour, type ColourRef, type DialOf, type Pass, type Sheet } from '@uvrant/core';
+import { Editing } from '../editing';
+import { freshId } from '../ticket-edits';
 import { colourOf } from '../words';
 import type { FieldInputs } from './field-inputs';
 
@@ -23,7 +25,7 @@ import type { FieldInputs } from './field-inputs';
           aria-label="Another colour"
           [value]="colour()"
           (input)="change()({ srgb: picker.value }, true)"
-          (change)="change()({ srgb: picker.value }, false)"
+          (change)="choose(picker.value)"
           #picker
         />
         another
@@ -39,6 +41,16 @@ export class ColourField {
   readonly change = input.required<FieldInputs['change']>();
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
+
+  private readonly editing = inject(Editing, { optional: true });
+
+  /** A colour that is chosen is an ink of the sheet: the one that has it, or a new one with a name. */
+  protected choose(colour: string): void {
+    const ink = inkOfColour(this.sheet(), colour, freshId());
+    this.editing?.withNext((sheet) => (sheet.inks.some(({ id }) => id === ink.id) ? sheet : { ...sheet, inks: [...sheet.inks, ink] }));
+    this.change()({ ink: ink.id }, true);
+    this.editing?.endGesture();
+  }
 
   protected readonly colour = computed(() => colourOf(this.value(), this.sheet()));
   /** The chosen ink's id; null for a colour of its own. */

@@ -1,0 +1,24 @@
+import { colourName, INKS, inkOfColour } from '../src';
+
+// Plain names of colours of CSS Color 4's list of named colours (6.1), where those agree with common speech.
+test.each([
+  ['#ff0000', 'Red'],
+  ['#ffa500', 'Orange'],
+  ['#ffff00', 'Yellow'],
+  ['#008000', 'Dark green'],
+  ['#40e0d0', 'Turquoise'],
+  ['#0000ff', 'Blue'],
+  ['#ee82ee', 'Light pink'],
+  ['#8b4513', 'Brown'],
+  ['#000000', 'Black'],
+  ['#ffffff', 'White'],
+  ['#808080', 'Grey'],
+  ['#d3d3d3', 'Light grey'],
+])('%s is called %s', (colour, name) => expect(colourName(colour)).toBe(name));
+
+test('a colour is the ink that has it, or a new one under a name that none has', () => {
+  const inks = INKS.slice(0, 2);
+  expect(inkOfColour({ inks }, inks[1]!.colour.toUpperCase(), 'n')).toBe(inks[1]);
+  const first = inkOfColour({ inks }, '#0000fe', 'n');
+  expect(inkOfColour({ inks: [...inks, first] }, '#0000f0', 'm')).toEqual({ id: 'm', name: 'Blue 2', colour: '#0000f0' });
+});
