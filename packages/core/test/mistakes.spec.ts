@@ -1,9 +1,12 @@
 /** Mistakes that are easily made and print something that looks right: each of these tests fails where one is. */
 import {
+  boxAt,
+  compile,
   copiedStep,
   MOST_TIMES,
   ONE,
   toneStatistics,
+  trueScale,
   wearName,
   type CutOutMask,
   type Mask,
@@ -17,6 +20,7 @@ import {
   cutOut,
   flat,
   graphOf,
+  infoOf,
   meanOf,
   pass,
   picture,
@@ -162,4 +166,38 @@ describe('a pick that only takes what hangs together', () => {
     expect(new Set([...ids(original), ...ids(copy)]).size).toBe(new Set(ids(original)).size + ids(copy).length);
     expect(copy.params).toEqual(original.params);
   });
+});
+
+test('sheets in sheets are compiled once for each size that they have, and refused in words where they are too many', () => {
+  const holding = (id: string, sizes: readonly number[]) =>
+    sizes.map((width, n): Pass => ({ ...pass(`p${n}`, { kind: 'sheet', sheet: { id } }), placement: boxAt(10, 10, width, width) }));
+  const square = { width: 50, height: 50 };
+  const level = (n: number, sizes: readonly number[]): Sheet => ({
+    ...sheet(n === 0 ? [pass('f', flat('#101010'))] : holding(`${n - 1}`, sizes)),
+    size: square,
+    name: `Level ${n}`,
+  });
+  const compiledFrom = (levels: number, sizes: readonly number[]) => {
+    let asked = 0;
+    const sheetOf = (id: string): Sheet => {
+      asked++;
+      return level(Number(id), sizes);
+    };
+    const top = level(levels, sizes);
+    compile(top, trueScale(top.size, 100), infoOf, sheetOf);
+    return asked;
+  };
+  // Twelve of one size on each of five levels: 12 + 12 + … are looked up, not 12⁵.
+  expect(
+    compiledFrom(
+      5,
+      Array.from({ length: 12 }, () => 50),
+    ),
+  ).toBe(60);
+  expect(() =>
+    compiledFrom(
+      5,
+      Array.from({ length: 12 }, (_, n) => 50 - n),
+    ),
+  ).toThrow(/more than 60 sheets/);
 });

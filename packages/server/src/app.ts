@@ -7,6 +7,7 @@ import { assetsPlugin } from './assets/plugin';
 import { AssetStore } from './assets/store';
 import { chestPlugin } from './chest/plugin';
 import { RampStore } from './chest/ramps';
+import { copiesPlugin } from './db/copies-plugin';
 import { Facts } from './db/facts';
 import { openDb } from './db/open';
 import { dispatchPlugin } from './dispatch/plugin';
@@ -76,7 +77,7 @@ const answerErrors = (app: FastifyInstance): void => {
 
 /** The whole server on one data directory, not listening yet. */
 export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstance; services: Services }> => {
-  const { db, close } = openDb(places.dataDir, places.migrationsDir);
+  const { db, copy, close } = openDb(places.dataDir, places.migrationsDir);
   const app = Fastify({ logger: { level: 'error' }, bodyLimit: MOST_DOCUMENT_BYTES, forceCloseConnections: true });
   validateWithJoi(app);
   guard(app);
@@ -103,6 +104,7 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   await app.register(scannerPlugin(flatbed(scanning), assets, jobs, bus, places.dataDir));
   await app.register(dispatchPlugin(dispatch, sheets, jobs));
   await app.register(trayPlugin(tray));
+  await app.register(copiesPlugin(copy));
   await servePages(app, places.webDir);
   app.addHook('onReady', (ready) => {
     dispatch.wake();

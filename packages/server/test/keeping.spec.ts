@@ -1,5 +1,6 @@
-import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn } from 'node:child_process';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
@@ -7,6 +8,7 @@ import Database from 'better-sqlite3';
 import type { Pass, Sheet } from '@uvrant/core';
 import type { Services } from '../src/app';
 import type { Asset } from '../src/assets/store';
+import { copiesOf, copyDaily } from '../src/db/copies';
 import { seedDemo } from '../src/demo/seed';
 import type { SendOut } from '../src/dispatch/service';
 import type { KeptSheet } from '../src/sheets/service';
@@ -69,6 +71,13 @@ describe('the tray', () => {
     expect((await remove(`/api/jobs/${job}/assets/${asset.sha256}`)).statusCode).toBe(204);
     expect((await save(without, document)).statusCode).toBe(200);
     expect(server.services.assets.ofJob(job).map(({ sha256 }) => sha256)).toContain(asset.sha256);
+  });
+
+  test('a sheet that prints a picture of another job has it in its own', async () => {
+    const asset = await taken('lent.png', 225);
+    const other = server.services.jobs.create('Borrows').id;
+    server.services.sheets.create(other, sheetOf(asset.sha256, asset));
+    expect(server.services.assets.ofJob(other)).toMatchObject([{ sha256: asset.sha256, name: 'lent.png' }]);
   });
 
   test('a sheet that another prints is not let go of; a whole job is, and comes back', async () => {
@@ -354,4 +363,63 @@ const disk = smallDisk(40);
     execFileSync('umount', [dir]);
     rmSync(dir, { recursive: true });
   }
+});
+
+describe('the database', () => {
+  test('is copied once a day, the last seven kept; where it is found damaged the newest is named', async () => {
+    const dataDir = mkdtempSync(join(tmpdir(), 'uvrant-copies-'));
+    const at = await startServer(dataDir);
+    at.services.jobs.create('Copied');
+    await at.app.close();
+    const sqlite = database(dataDir);
+    for (let day = 1; day <= 9; day++) copyDaily(sqlite, dataDir, new Date(Date.UTC(2031, 0, day)));
+    copyDaily(sqlite, dataDir, new Date(Date.UTC(2031, 0, 9, 23)));
+    sqlite.close();
+    expect(copiesOf(dataDir)).toHaveLength(7);
+    expect(copiesOf(dataDir).at(-1)).toBe('uvrant-2031-01-09.db');
+    const copy = new Database(join(dataDir, 'copies', 'uvrant-2031-01-09.db'));
+    expect(copy.prepare('SELECT name FROM jobs').all()).toEqual([{ name: 'Copied' }]);
+    copy.close();
+    writeFileSync(join(dataDir, 'uvrant.db'), 'no database at all, but a text that is long enough to be looked at'.repeat(99));
+    rmSync(join(dataDir, 'uvrant.db-wal'), { force: true });
+    await expect(startServer(dataDir)).rejects.toThrow(/is damaged.*uvrant-2031-01-09\.db/);
+    // The directory is let go of: with a copy in its place it opens.
+    copyFileSync(join(dataDir, 'copies', 'uvrant-2031-01-09.db'), join(dataDir, 'uvrant.db'));
+    const again = await startServer(dataDir);
+    expect(again.services.jobs.list().map(({ name }) => name)).toEqual(['Copied']);
+    await again.close();
+  });
+
+  test('a data directory that is a file, and a port that is taken, are said in words', async () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'uvrant-file-')), 'data');
+    writeFileSync(file, '');
+    await expect(startServer(file)).rejects.toThrow('is a file; the data needs a directory');
+    const taken = createServer().listen(0, '127.0.0.1');
+    await new Promise((listening) => taken.once('listening', listening));
+    const { port } = taken.address() as AddressInfo;
+    const main = join(__dirname, '../dist/main.js');
+    const dataDir = mkdtempSync(join(tmpdir(), 'uvrant-port-'));
+    const { status, stderr } = await new Promise<{ status: number | null; stderr: string }>((ended) => {
+      const started = spawn(process.execPath, [main, '--port', String(port), '--data', dataDir]);
+      let said = '';
+      started.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
+      started.once('exit', (code) => ended({ status: code, stderr: said }));
+    });
+    taken.close();
+    expect([status, stderr.trim()]).toEqual([1, `Port ${port} is taken by another program: stop it, or give Uvrant another one: --port N`]);
+  }, 60_000);
+});
+
+describe('names', () => {
+  test('with what cannot be seen are refused, in a file’s name left out', async () => {
+    const url = `/api/jobs/${job}`;
+    for (const name of ['a\u202egnp.exe', 'a\u0007b']) {
+      const refused = await server.ask({ method: 'PATCH', url, payload: { name } });
+      expect([refused.statusCode, message(refused)]).toEqual([400, expect.stringContaining('cannot be seen')]);
+    }
+    const asset = await taken('dusk\u202e\u0007.png', 350);
+    expect(asset.name).toBe('dusk.png');
+    const bad = { ...sheetOf(asset.sha256, asset), name: 'a\u2066b' };
+    expect(() => server.services.sheets.create(job, bad)).toThrow('cannot be seen');
+  });
 });

@@ -5,6 +5,7 @@ import Joi from 'joi';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
+import { shownName } from '../validation';
 import { DRAWERS, type AssetStore, type Drawer } from './store';
 
 const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
@@ -33,7 +34,7 @@ export const assetsPlugin =
           last = share;
           bus.tell({ topic: 'ingest', upload, share });
         };
-        const name = basename(part.filename).slice(0, 200) || 'picture';
+        const name = shownName(basename(part.filename), 200, 'picture');
         const asset = await store.take(request.params.job, name, part.file, tell, drawer);
         return reply.code(201).send(asset);
       },

@@ -182,9 +182,17 @@ export class AssetStore {
     this.setRemoved(jobId, sha256, Date.now());
   }
 
-  /** Takes a picture out of the tray, if it lies there. */
+  /** Has a picture that is here in a job as well: out of the tray if it lies there, or as another job has it. */
   putBack(jobId: string, sha256: string): void {
-    this.setRemoved(jobId, sha256, null);
+    const rows = this.db.select().from(jobAssets).where(eq(jobAssets.sha256, sha256)).all();
+    const own = rows.find((row) => row.jobId === jobId);
+    const [other] = rows;
+    if (own?.removedAt != null) this.setRemoved(jobId, sha256, null);
+    else if (!own && other)
+      this.db
+        .insert(jobAssets)
+        .values({ ...other, jobId, removedAt: null, addedAt: Date.now() })
+        .run();
   }
 
   private setRemoved(jobId: string, sha256: string, removedAt: number | null): void {

@@ -5,6 +5,7 @@ import { DRAWERS, type AssetStore, type Drawer } from '../assets/store';
 import type { DispatchService } from '../dispatch/service';
 import { AppError } from '../errors';
 import type { SheetService } from '../sheets/service';
+import { plainName } from '../validation';
 import type { RampStore } from './ramps';
 
 const sha256 = Joi.string()
@@ -22,9 +23,9 @@ export const chestPlugin =
         schema: {
           params: inJob,
           body: Joi.object({
-            name: Joi.string().trim().min(1).max(200),
+            name: plainName(200).trim(),
             drawer: Joi.string().valid(...DRAWERS),
-            tags: Joi.array().items(Joi.string().trim().min(1).max(40)).max(24),
+            tags: Joi.array().items(plainName(40).trim()).max(24),
           }),
         },
       },
@@ -60,7 +61,7 @@ export const chestPlugin =
       {
         schema: {
           body: Joi.object({
-            name: Joi.string().trim().min(1).max(120).required(),
+            name: plainName(120).trim().required(),
             stops: Joi.array().items(Joi.object().unknown()).required(),
           }),
         },

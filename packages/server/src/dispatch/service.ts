@@ -22,7 +22,7 @@ import { sendOuts } from '../db/schema';
 import { AppError, isFull } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { FontStore } from '../fonts/store';
-import { checkedSheet } from '../sheets/sheet-schema';
+import { checkedSheet, MOST_PIXELS_ASIDE } from '../sheets/sheet-schema';
 import type { KeptSheet } from '../sheets/service';
 import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
 import type { SendOutTask } from './send-out.worker';
@@ -207,6 +207,12 @@ export class DispatchService {
     const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
     this.printable(sheet, others);
     const { width, height } = trueScale(sheet.size, devicePpi);
+    if (Math.max(width, height) > MOST_PIXELS_ASIDE) {
+      throw new AppError(
+        'cannot-print',
+        `At ${devicePpi} ppi the file would be ${Math.max(width, height)} px long; at most ${MOST_PIXELS_ASIDE} px: choose fewer ppi.`,
+      );
+    }
     this.needRoom(width * height * MOST_BYTES_A_PIXEL[sheet.edges]);
     const row: Row = {
       id: randomUUID(),

@@ -4,6 +4,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import { AppError } from '../errors';
 import type { SheetService } from '../sheets/service';
+import { shownName } from '../validation';
 import { shippedFile } from './shipped';
 import { MOST_FONT_BYTES, type FontStore } from './store';
 
@@ -22,7 +23,7 @@ export const fontsPlugin =
       const file = await part.toBuffer().catch(() => {
         throw new AppError('file-too-large', `A font may have ${MOST_FONT_BYTES / 2 ** 20} MB at most.`);
       });
-      return reply.code(201).send(store.take(basename(part.filename).slice(0, 200) || 'font', file));
+      return reply.code(201).send(store.take(shownName(basename(part.filename), 200, 'font'), file));
     });
 
     app.get<{ Params: { family: string; index: number } }>(

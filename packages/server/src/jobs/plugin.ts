@@ -2,10 +2,11 @@ import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import type { AssetStore } from '../assets/store';
 import type { SheetService } from '../sheets/service';
+import { plainName } from '../validation';
 import type { JobService } from './service';
 
 const byId = Joi.object({ job: Joi.string().required() });
-const named = Joi.object({ name: Joi.string().trim().min(1).max(120).required() });
+const named = Joi.object({ name: plainName(120).trim().required() });
 
 export const jobsPlugin =
   (jobs: JobService, sheets: SheetService, assets: AssetStore): FastifyPluginCallback =>

@@ -22,6 +22,7 @@ import {
   type Wear,
 } from '@uvrant/core';
 import { AppError } from '../errors';
+import { plainName } from '../validation';
 
 const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
 const id = Joi.string().min(1).max(80);
@@ -162,7 +163,7 @@ const masks = Joi.array().items(
 /** One row a kind of wear; a missing row does not compile. */
 const WEARS: Readonly<Record<Wear['kind'], Record<string, Joi.Schema>>> = {
   texture: {
-    name: Joi.string().min(1).max(120).required(),
+    name: plainName(120).required(),
     home: placement,
     picture,
     surface: Joi.object({ name: Joi.string().max(80).required(), seed: seed.required() }).unknown(),
@@ -222,7 +223,7 @@ const dialledSources = Object.fromEntries(
 
 const pass = Joi.object({
   id: id.required(),
-  name: Joi.string().min(1).max(120).required(),
+  name: plainName(120).required(),
   on: Joi.boolean().required(),
   source: byKind({
     picture: Joi.object({ kind: 'picture', picture: picture.required() }).unknown(),
@@ -252,13 +253,13 @@ const pass = Joi.object({
 export const sheetSchema = Joi.object({
   format: Joi.string().valid(SHEET_FORMAT).required(),
   version: Joi.number().integer().min(1).required(),
-  name: Joi.string().min(1).max(120).required(),
+  name: plainName(120).required(),
   size: Joi.object({ width: millimetres.required(), height: millimetres.required() }).unknown().required(),
   ppi: Joi.number().integer().min(36).max(2400).required(),
   edges: Joi.string().valid('smooth', 'hard').required(),
   stock: Joi.object({ name: Joi.string().required(), colour: hex.required() }).unknown().required(),
   inks: Joi.array()
-    .items(Joi.object({ id: id.required(), name: Joi.string().min(1).max(60).required(), colour: hex.required() }).unknown())
+    .items(Joi.object({ id: id.required(), name: plainName(60).required(), colour: hex.required() }).unknown())
     .unique('id')
     .required(),
   passes: Joi.array().items(pass).required(),
@@ -267,7 +268,7 @@ export const sheetSchema = Joi.object({
   .shared(pass);
 
 /** Largest side of a rendering, pixels. */
-const MOST_PIXELS_ASIDE = 40_000;
+export const MOST_PIXELS_ASIDE = 40_000;
 
 /** Passes of a sheet, those in groups counted too. */
 const MOST_PASSES = 200;

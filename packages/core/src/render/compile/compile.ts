@@ -1,19 +1,45 @@
 import type { Sheet } from '../../sheet/model';
 import { analysisScale, wholeRegion, type Scale } from '../scale';
 import { contextOf } from './context';
-import type { Chain, Graph, InfoOf, SheetOf } from './graph';
+import { CompileError, type Chain, type Graph, type InfoOf, type SheetOf } from './graph';
 import { finished } from './passes';
 
-const graphOf = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf, chain: Chain, analysis: (() => Graph) | null): Graph => {
-  const context = contextOf(sheet, scale, infoOf, sheetOf, chain, analysis);
-  const root = finished(context, (other, at, longer) => compiled(other, at, infoOf, sheetOf, longer));
+/** Sheets within a sheet, those within them and so on, that are compiled at most: each once for each size that it has. */
+const MOST_NESTED = 60;
+
+/** What one call compiles of: pictures, other sheets, and the graphs of these so far, by sheet and size. */
+interface Job {
+  readonly infoOf: InfoOf;
+  readonly sheetOf: SheetOf;
+  readonly nested: Map<string, Graph | null>;
+}
+
+const graphOf = (sheet: Sheet, scale: Scale, job: Job, chain: Chain, analysis: (() => Graph) | null): Graph => {
+  const context = contextOf(sheet, scale, job.infoOf, job.sheetOf, chain, analysis);
+  const root = finished(context, (other, at, longer) => nestedGraph(other, at, job, longer));
   return { ...context.records, scale, region: wholeRegion(scale), root, unknown: [...new Set(context.unknown)] };
 };
 
-const compiled = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf, chain: Chain): Graph => {
+const nestedGraph = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph => {
+  const name = JSON.stringify([chain.at(-1)?.id, scale]);
+  const known = job.nested.get(name);
+  if (known) return known;
+  if (job.nested.size >= MOST_NESTED) {
+    throw new CompileError(
+      `The sheet prints more than ${MOST_NESTED} sheets and sheets within these, each size counted: print fewer, or send some out and lay their files as pictures.`,
+    );
+  }
+  // Counted before what is within it.
+  job.nested.set(name, null);
+  const made = compiled(sheet, scale, job, chain);
+  job.nested.set(name, made);
+  return made;
+};
+
+const compiled = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph => {
   let made: Graph | null = null;
-  const analysis = (): Graph => (made ??= graphOf(sheet, analysisScale(sheet.size), infoOf, sheetOf, chain, null));
-  return graphOf(sheet, scale, infoOf, sheetOf, chain, analysis);
+  const analysis = (): Graph => (made ??= graphOf(sheet, analysisScale(sheet.size), job, chain, null));
+  return graphOf(sheet, scale, job, chain, analysis);
 };
 
 const NO_SHEETS: SheetOf = () => undefined;
@@ -27,8 +53,8 @@ const outermost = (sheet: Sheet): Chain => [{ id: null, name: sheet.name }];
  * would print itself.
  */
 export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
-  compiled(sheet, scale, infoOf, sheetOf, outermost(sheet));
+  compiled(sheet, scale, { infoOf, sheetOf, nested: new Map() }, outermost(sheet));
 
 /** The sheet's graph at analysis scale, for readings. */
 export const compileAnalysis = (sheet: Sheet, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
-  graphOf(sheet, analysisScale(sheet.size), infoOf, sheetOf, outermost(sheet), null);
+  graphOf(sheet, analysisScale(sheet.size), { infoOf, sheetOf, nested: new Map() }, outermost(sheet), null);
