@@ -10,7 +10,8 @@ test.beforeEach(async ({ page }) => {
 
 test('a worn sheet opens as a quick draft, then a fine one, then true', async ({ page }) => {
   const { request } = page.context();
-  const [job] = (await (await request.get('/api/jobs')).json()) as { id: string }[];
+  const jobs = (await (await request.get('/api/jobs')).json()) as { id: string; name: string }[];
+  const job = jobs.find(({ name }) => name === 'Marl Fold night concerts');
   const { sheets } = (await (await request.get(`/api/jobs/${job?.id}`)).json()) as { sheets: { id: string; document: { name: string } }[] };
   const poster = sheets.find(({ document }) => document.name === 'Poster');
   await page.goto(`/jobs/${job?.id}/sheets/${poster?.id}`);

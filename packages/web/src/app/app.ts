@@ -9,10 +9,18 @@ import { JobActions, jobsFeature } from './state/jobs';
 import { KeysDialog } from './ui/keys-dialog';
 import { SaveState } from './ui/save-state';
 
-type Place = 'job' | 'bench' | 'dispatch' | 'start';
+type Place = 'job' | 'bench' | 'dispatch' | 'tray' | 'start';
 
 const placeOf = (url: string): Place =>
-  url.includes('/sheets/') ? 'bench' : url.endsWith('/dispatch') ? 'dispatch' : url.startsWith('/jobs/') ? 'job' : 'start';
+  url.endsWith('/tray')
+    ? 'tray'
+    : url.includes('/sheets/')
+      ? 'bench'
+      : url.endsWith('/dispatch')
+        ? 'dispatch'
+        : url.startsWith('/jobs/')
+          ? 'job'
+          : 'start';
 
 /** The top bar with the route Job → Bench → Dispatch; a picture dropped anywhere goes into the job. */
 @Component({
@@ -22,7 +30,7 @@ const placeOf = (url: string): Place =>
     <header>
       <a class="mark" routerLink="/" aria-label="Uvrant, start">Uvrant</a>
       <div class="where">
-        <b>{{ job()?.name ?? 'No job yet' }}</b>
+        <b>{{ job()?.name ?? (place() === 'tray' ? 'Tray' : 'No job yet') }}</b>
         <span>{{ note() }}</span>
       </div>
       @if (job(); as job) {

@@ -42,9 +42,11 @@ interface JobsState {
   readonly uploads: readonly Upload[];
   /** The picture taken in last, to be offered for a new sheet. */
   readonly latest: string | null;
+  /** The job that is being read was known already: what it does not have any more was removed. */
+  readonly isReadAgain: boolean;
 }
 
-const initial: JobsState = { jobs: [], contents: null, problem: null, uploads: [], latest: null };
+const initial: JobsState = { jobs: [], contents: null, problem: null, uploads: [], latest: null, isReadAgain: false };
 
 const withUpload = (state: JobsState, id: string, change: Partial<Upload>): JobsState => ({
   ...state,
@@ -65,11 +67,21 @@ const withoutSheet = (state: JobsState, id: string): JobsState =>
 const withAssets = (state: JobsState, change: (assets: readonly Asset[]) => readonly Asset[]): JobsState =>
   state.contents ? { ...state, contents: { ...state.contents, assets: change(state.contents.assets) } } : state;
 
+/** A list as it was read, with what of it is known just so: what did not change is not shown anew. */
+const sameKept = <T>(read: readonly T[], known: readonly T[], isSame: (a: T, b: T) => boolean): readonly T[] => {
+  const kept = read.map((each) => known.find((one) => isSame(one, each)) ?? each);
+  return kept.length === known.length && kept.every((each, i) => each === known[i]) ? known : kept;
+};
+
 /** The job as it was read, with pictures that came in while it was being read. */
-const withKnown = (read: JobContents, known: JobContents | null): JobContents => {
+const withKnown = (read: JobContents, known: JobContents | null, isFirst: boolean): JobContents => {
   if (known?.job.id !== read.job.id) return read;
-  const later = known.assets.filter((asset) => !read.assets.some(({ sha256 }) => sha256 === asset.sha256));
-  return { ...read, assets: [...later, ...read.assets] };
+  const later = isFirst ? known.assets.filter((asset) => !read.assets.some(({ sha256 }) => sha256 === asset.sha256)) : [];
+  return {
+    ...read,
+    sheets: sameKept(read.sheets, known.sheets, (a, b) => a.id === b.id && a.revision === b.revision && a.fault === b.fault),
+    assets: sameKept([...later, ...read.assets], known.assets, (a, b) => JSON.stringify(a) === JSON.stringify(b)),
+  };
 };
 
 export const jobsFeature = createFeature({
@@ -82,9 +94,11 @@ export const jobsFeature = createFeature({
     ),
     on(JobActions.jobOpened, (state, { contents }): JobsState => ({
       ...state,
-      contents: withKnown(contents, state.contents),
+      contents: withKnown(contents, state.contents, !state.isReadAgain),
+      isReadAgain: false,
       problem: null,
     })),
+    on(JobActions.jobReadAgain, (state): JobsState => ({ ...state, isReadAgain: true })),
     on(JobActions.jobRefused, (state, { message }): JobsState => ({ ...state, problem: message })),
     on(JobActions.jobCreated, (state, { job }): JobsState => ({ ...state, jobs: [job, ...state.jobs] })),
     on(JobActions.jobRenamed, (state, { id, name }): JobsState => ({
