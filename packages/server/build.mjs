@@ -7,6 +7,7 @@ await build({
   entryPoints: [
     'src/main.ts',
     'src/assets/ingest.worker.ts',
+    'src/fonts/font.worker.ts',
     'src/dispatch/send-out.worker.ts',
     'src/scanner/scan.worker.ts',
     'src/render/cli.ts',

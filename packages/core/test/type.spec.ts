@@ -1,4 +1,4 @@
-import { inflateSync } from 'node:zlib';
+import { deflateSync } from 'node:zlib';
 import type * as ResvgModule from '@resvg/resvg-js';
 import type * as Fontkit from 'fontkit';
 import type { Shaper } from '@uvrant/shaping';
@@ -21,7 +21,7 @@ import {
   type Region,
   type TypeDials,
 } from '../src';
-import { filesOf, fontFile, shaperOfAll } from './support/fonts';
+import { filesOf, fontFile, inflated, shaperOfAll } from './support/fonts';
 
 /* eslint-disable @typescript-eslint/no-require-imports */
 const fontkit = require('fontkit') as typeof Fontkit;
@@ -204,23 +204,62 @@ describe('the scanline', () => {
   });
 });
 
+/** A WOFF of one table that says how long it is unpacked. */
+const woffOf = (packed: Uint8Array, length: number): Uint8Array => {
+  const file = new Uint8Array(64 + packed.length);
+  const view = new DataView(file.buffer);
+  view.setUint32(0, 0x774f4646);
+  view.setUint16(12, 1);
+  [0x6e616d65, 64, packed.length, length].forEach((value, i) => view.setUint32(44 + 4 * i, value));
+  file.set(packed, 64);
+  return file;
+};
+
 describe('font files', () => {
   test('a WOFF is unwrapped to the tables that it holds, and says its name', () => {
-    const sfnt = sfntOf(fontFile('anton', 'latin'), inflateSync);
+    const sfnt = sfntOf(fontFile('anton', 'latin'), inflated);
     expect(fontName(sfnt)).toMatch(/^Anton/);
-    expect(sfntOf(sfnt, inflateSync)).toEqual(sfnt);
+    expect(sfntOf(sfnt, inflated)).toEqual(sfnt);
+  });
+
+  test('of a collection the first font is taken', () => {
+    const sfnt = sfntOf(fontFile('anton', 'latin'), inflated);
+    const head = new Uint8Array(16);
+    const view = new DataView(head.buffer);
+    [0x74746366, 0x00010000, 1, 16].forEach((value, i) => view.setUint32(4 * i, value));
+    const collection = Uint8Array.from([...head, ...sfnt]);
+    // Its tables are counted from the beginning of the file.
+    const at = new DataView(collection.buffer);
+    for (let i = 0; i < at.getUint16(20); i++) at.setUint32(16 + 12 + 16 * i + 8, at.getUint32(16 + 12 + 16 * i + 8) + 16);
+    expect(sfntOf(collection, inflated)).toEqual(sfnt);
+  });
+
+  test('a damaged table of names is said', () => {
+    const sfnt = sfntOf(fontFile('anton', 'latin'), inflated);
+    const view = new DataView(sfnt.buffer);
+    const tables = Array.from({ length: view.getUint16(4) }, (_, i) => 12 + 16 * i);
+    const name = tables.find((at) => view.getUint32(at) === 0x6e616d65) as number;
+    // So many strings as the table has no room for.
+    view.setUint16(view.getUint32(name + 8) + 2, 60_000);
+    for (let i = 0; i < 40; i++) view.setUint16(view.getUint32(name + 8) + 6 + 12 * i + 6, 99);
+    expect(() => fontName(sfnt)).toThrow('table of names is damaged');
   });
 
   const anton = (): Uint8Array => Uint8Array.from(fontFile('anton', 'latin'));
   test.each([
     ['a text', Uint8Array.from(Buffer.from('this is a text, not a font at all')), 'is no font'],
-    ['a WOFF2', Uint8Array.from(Buffer.from('wOF2............')), 'WOFF2 files are not read'],
-    ['a collection', Uint8Array.from(Buffer.from('ttcf............')), 'collection of several fonts'],
+    ['a collection of nothing', Uint8Array.from(Buffer.from('ttcf............')), 'damaged'],
+    [
+      'a WOFF that says that it unpacks to gigabytes',
+      woffOf(new Uint8Array(8), 3 * 2 ** 30),
+      'Unpacked, the font would take 3072 MB; at most 64 MB',
+    ],
+    ['a WOFF that unpacks to more than it says', woffOf(deflateSync(Buffer.alloc(1e6)), 4000), 'damaged'],
     ['half a font', anton().subarray(0, 4000), 'damaged'],
     ['nothing', new Uint8Array(), 'too short'],
   ])('%s is refused, saying what would do', (_, bytes, words) => {
-    expect(() => sfntOf(bytes, inflateSync)).toThrow(FontError);
-    expect(() => sfntOf(bytes, inflateSync)).toThrow(words);
-    expect(() => sfntOf(bytes, inflateSync)).toThrow('would do');
+    expect(() => sfntOf(bytes, inflated)).toThrow(FontError);
+    expect(() => sfntOf(bytes, inflated)).toThrow(words);
+    expect(() => sfntOf(bytes, inflated)).toThrow('would do');
   });
 });

@@ -4,7 +4,7 @@ import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
 import { Piscina } from 'piscina';
 import { MOST_BYTES } from './assets/formats';
 import { assetsPlugin } from './assets/plugin';
-import { AssetStore } from './assets/store';
+import { AssetStore, INGEST_THREADS } from './assets/store';
 import { chestPlugin } from './chest/plugin';
 import { RampStore } from './chest/ramps';
 import { copiesPlugin } from './db/copies-plugin';
@@ -49,8 +49,8 @@ export interface Services {
 
 const MOST_DOCUMENT_BYTES = 8 * 2 ** 20;
 
-const pool = (dir: string, file: string): Piscina =>
-  new Piscina({ filename: join(dir, file), minThreads: 0, maxThreads: 1, idleTimeout: 30_000 });
+const pool = (dir: string, file: string, maxThreads = 1): Piscina =>
+  new Piscina({ filename: join(dir, file), minThreads: 0, maxThreads, idleTimeout: 30_000 });
 
 const answerErrors = (app: FastifyInstance): void => {
   app.setErrorHandler((error: FastifyError | AppError, request, reply) => {
@@ -84,12 +84,13 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   answerErrors(app);
 
   const bus = new EventBus();
-  const ingesting = pool(places.workersDir, 'ingest.worker.js');
+  const ingesting = pool(places.workersDir, 'ingest.worker.js', INGEST_THREADS);
   const sending = pool(places.workersDir, 'send-out.worker.js');
   const scanning = pool(places.workersDir, 'scan.worker.js');
   const jobs = new JobService(db);
   const assets = new AssetStore(db, places.dataDir, ingesting);
-  const fonts = new FontStore(db, places.dataDir);
+  const trying = pool(places.workersDir, 'font.worker.js');
+  const fonts = new FontStore(db, places.dataDir, trying);
   const sheets = new SheetService(db, assets, fonts);
   const dispatch = new DispatchService(db, places.dataDir, assets, fonts, sending, bus, (error) => app.log.error(error));
   const tray = new Tray(db, { sheets, assets, fonts, dispatch });
@@ -112,7 +113,7 @@ export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstanc
   });
   app.addHook('onClose', async () => {
     await dispatch.close();
-    await Promise.all([ingesting.destroy(), sending.destroy(), scanning.destroy()]);
+    await Promise.all([ingesting.destroy(), sending.destroy(), scanning.destroy(), trying.destroy()]);
     close();
   });
   return { app, services: { jobs, sheets, assets, fonts, dispatch, facts: new Facts(db), tray } };

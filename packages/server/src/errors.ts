@@ -1,7 +1,12 @@
 /** True for an error that says that a disk, or the database on it, is full. */
 export const isFull = (error: unknown): boolean => {
   const { code, message } = error as { code?: unknown; message?: unknown };
-  return code === 'ENOSPC' || code === 'EDQUOT' || code === 'SQLITE_FULL' || (typeof message === 'string' && message.includes('ENOSPC'));
+  return (
+    code === 'ENOSPC' ||
+    code === 'EDQUOT' ||
+    code === 'SQLITE_FULL' ||
+    (typeof message === 'string' && /ENOSPC|No space left on device/.test(message))
+  );
 };
 
 /** Everything the server refuses: the status of each code. Messages say what was wrong and what would be right. */
@@ -19,7 +24,7 @@ export const ERROR_STATUS = {
   'picture-too-large': 413,
   'not-a-picture': 415,
   'broken-picture': 422,
-  'not-a-font': 415,
+  'broken-font': 422,
   'wrong-state': 409,
   'bad-scan': 422,
   'in-use': 409,

@@ -113,25 +113,21 @@ describe('pictures', () => {
     expect((await tilePixels(asset, 0, 0, 0)).subarray(0, 3).equals(wanted.subarray(0, 3))).toBe(true);
   });
 
-  test('state their ppi, and JPEG and WebP are taken as well', async () => {
+  test('state their ppi, and JPEG, WebP, AVIF and the first frame of a GIF are taken as well', async () => {
     const image = sharp(colours(50, 40), { raw: { width: 50, height: 40, channels: 3 } });
     expect(await taken(await image.clone().jpeg().withDensity(240).toBuffer(), 'a.jpg')).toMatchObject({ format: 'JPEG', ppi: 240 });
     expect(await taken(await image.clone().webp().toBuffer(), 'a.webp')).toMatchObject({ format: 'WebP', ppi: null });
+    expect(await taken(await image.clone().avif().toBuffer(), 'a.avif')).toMatchObject({ format: 'AVIF', width: 50, channels: 3 });
+    const frames = Buffer.concat([Buffer.alloc(30 * 20 * 3, 200), Buffer.alloc(30 * 20 * 3, 20)]);
+    const film = sharp(frames, { raw: { width: 30, height: 40, channels: 3, pageHeight: 20 } as never });
+    expect(await taken(await film.gif().toBuffer(), 'a.gif')).toMatchObject({ format: 'GIF', width: 30, height: 20 });
   });
 
   test.each([
     ['empty', async () => Buffer.alloc(0), 400, 'is empty'],
     ['words', async () => Buffer.from('no picture at all'), 415, 'none of the pictures that can be read'],
-    ['SVG', async () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'), 415, 'PNG, JPEG, TIFF and WebP'],
-    [
-      'GIF',
-      () =>
-        sharp(colours(9, 9), { raw: { width: 9, height: 9, channels: 3 } })
-          .gif()
-          .toBuffer(),
-      415,
-      'PNG, JPEG, TIFF and WebP',
-    ],
+    ['SVG', async () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'), 415, 'PNG, JPEG, TIFF, WebP, AVIF'],
+    ['HEIC', async () => Buffer.concat([Buffer.from('\0\0\0\x18ftypheic'), Buffer.alloc(64)]), 415, 'save it as JPEG'],
     [
       'cut short',
       async () =>

@@ -70,6 +70,23 @@ describe('on the server', () => {
     expect((await server.ask({ method: 'GET', url: '/api/fonts/shipped/..%2f..%2fsecret/0' })).statusCode).toBe(404);
   });
 
+  test('a WOFF2 is taken in as well', async () => {
+    const woff2 = readFileSync(join(fontFolder, 'files/bangers-latin-400-normal.woff2'));
+    const answer = await added('lettering.woff2', woff2);
+    expect([answer.statusCode, answer.json<OwnFontRow>().name]).toEqual([201, 'Bangers Regular']);
+    await server.ask({ method: 'DELETE', url: `/api/fonts/own/${answer.json<OwnFontRow>().sha256}` });
+  });
+
+  test('a font whose letters are blank is refused', async () => {
+    const sfnt = Buffer.from((await server.ask({ method: 'GET', url: '/api/fonts/shipped/anton/0' })).rawPayload);
+    const tables = Array.from({ length: sfnt.readUInt16BE(4) }, (_, i) => 12 + 16 * i);
+    const at = (tag: string): number => tables.find((each) => sfnt.toString('latin1', each, each + 4) === tag) as number;
+    // Every glyph begins and ends at the same place.
+    sfnt.fill(0, sfnt.readUInt32BE(at('loca') + 8), sfnt.readUInt32BE(at('loca') + 8) + sfnt.readUInt32BE(at('loca') + 12));
+    const answer = await added('blank.ttf', sfnt);
+    expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([422, expect.stringContaining('prints nothing')]);
+  });
+
   test('a font of one’s own is kept once, says its name, and prints', async () => {
     const font = (await added('lettering.woff', lettering)).json<OwnFontRow>();
     await added('again.woff', lettering);
@@ -90,7 +107,7 @@ describe('on the server', () => {
     const before = (await server.ask({ method: 'GET', url: '/api/fonts' })).json<OwnFontRow[]>();
     const answer = await added('bad.ttf', content);
     expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([
-      415,
+      422,
       expect.stringMatching(new RegExp(`^bad.ttf: .*${words}`)),
     ]);
     expect((await server.ask({ method: 'GET', url: '/api/fonts' })).json()).toEqual(before);

@@ -3,9 +3,11 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { inflateSync } from 'node:zlib';
 import { Shaper } from '@uvrant/shaping';
-import { sfntOf, SHIPPED_FONTS, type ShippedFont } from '../../src';
+import { sfntOf, SHIPPED_FONTS, type Inflate, type ShippedFont } from '../../src';
 
 const find = createRequire(__filename);
+
+export const inflated: Inflate = (packed, length) => inflateSync(packed, { maxOutputLength: length });
 
 export const fontFile = (family: string, subset: string): Uint8Array => {
   const folder = dirname(find.resolve(`@fontsource/${family}/package.json`));
@@ -13,7 +15,7 @@ export const fontFile = (family: string, subset: string): Uint8Array => {
 };
 
 export const filesOf = ({ family, subsets }: ShippedFont): Uint8Array<ArrayBuffer>[] =>
-  subsets.map((subset) => sfntOf(fontFile(family, subset), inflateSync));
+  subsets.map((subset) => sfntOf(fontFile(family, subset), inflated));
 
 /** Shaping with every font that ships. */
 export const shaperOfAll = async (): Promise<Shaper> => {

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { MessagePort } from 'node:worker_threads';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { levelsOf, measured, premultiply, samplesOf, SOURCE_TILE, type Measures, type SourceInfo } from '@uvrant/core';
+import { isFull } from '../errors';
 import { ACCEPTED, MOST_PIXELS } from './formats';
 import { OrientedRaster } from './oriented-raster';
 import { LevelWriter } from './pyramid-writer';
@@ -11,7 +12,7 @@ import { THUMBNAIL_FILE } from './thumbnail';
 // An allow-list of decoders.
 sharp.block({ operation: ['VipsForeignLoad'] });
 sharp.unblock({
-  operation: ['Jpeg', 'Png', 'Tiff', 'Webp'].flatMap((name) => [`VipsForeignLoad${name}File`, `VipsForeignLoad${name}`]),
+  operation: ['Jpeg', 'Png', 'Tiff', 'Webp', 'Heif', 'Nsgif'].flatMap((name) => [`VipsForeignLoad${name}File`, `VipsForeignLoad${name}`]),
 });
 sharp.cache(false);
 
@@ -122,6 +123,8 @@ export default async ({ file, folder, sha256, progress }: IngestTask): Promise<I
     const measures = await small(file, folder);
     return { ok: true, info, measures, ppi: metadata.density ? Math.round(metadata.density) : null };
   } catch (error) {
+    // A full disk is no fault of the picture's.
+    if (isFull(error)) throw error;
     return broken(error instanceof Error ? error.message : String(error));
   } finally {
     progress.close();

@@ -35,7 +35,14 @@ export const assetsPlugin =
           bus.tell({ topic: 'ingest', upload, share });
         };
         const name = shownName(basename(part.filename), 200, 'picture');
-        const asset = await store.take(request.params.job, name, part.file, tell, drawer);
+        // Nobody waits for a picture whose sender is gone.
+        const gone = new AbortController();
+        const leave = (): void => gone.abort(new Error('The sender is gone.'));
+        const { socket } = request.raw;
+        socket.once('close', leave);
+        const asset = await store
+          .take(request.params.job, name, part.file, tell, drawer, gone.signal)
+          .finally(() => socket.off('close', leave));
         return reply.code(201).send(asset);
       },
     );

@@ -10,10 +10,11 @@ import type { SourceInfo } from '@uvrant/core';
 import type { Db } from '../db/open';
 import { assets, jobAssets } from '../db/schema';
 import { AppError } from '../errors';
-import { ACCEPTED, formatOf, MOST_BYTES } from './formats';
+import { ACCEPTED, formatOf, isHeic, MOST_BYTES } from './formats';
 import { THUMBNAIL_FILE } from './thumbnail';
 import type { IngestResult, IngestTask } from './ingest.worker';
 import { tilePath } from './pyramid-writer';
+import { Turns } from './turns';
 
 export interface Asset extends SourceInfo {
   readonly name: string;
@@ -58,6 +59,9 @@ const assetOf = ({ assets: row, job_assets: { name, drawer, tags } }: { assets: 
   tileable: row.tileable,
 });
 
+/** Pictures that are read at once. */
+export const INGEST_THREADS = 2;
+
 /**
  * The pictures: each file once, by its hash, beside its pyramid. A file is written aside, and its folder takes its
  * place by one rename once the pyramid is whole.
@@ -66,6 +70,8 @@ export class AssetStore {
   private readonly folder: string;
   private readonly incoming: string;
   private readonly underWay = new Map<string, Promise<void>>();
+  /** Pictures are read two at a time, small ones first. */
+  private readonly turns = new Turns(INGEST_THREADS);
 
   constructor(
     private readonly db: Db,
@@ -139,13 +145,14 @@ export class AssetStore {
     content: Readable & { readonly truncated?: boolean },
     tell: (share: number) => void,
     drawer: Drawer = 'picture',
+    signal?: AbortSignal,
   ): Promise<Asset> {
     const aside = join(this.incoming, randomUUID());
     mkdirSync(aside);
     try {
       const file = join(aside, 'original');
       const { sha256, bytes } = await this.receive(content, file, name);
-      await this.ingestOnce(sha256, bytes, file, aside, tell);
+      await this.ingestOnce(sha256, bytes, file, aside, tell, signal);
       this.db
         .insert(jobAssets)
         .values({ jobId, sha256, name, drawer, addedAt: Date.now() })
@@ -240,25 +247,42 @@ export class AssetStore {
   }
 
   /** One decoding a hash at a time: a second sender of the same file waits for the first. */
-  private async ingestOnce(sha256: string, bytes: number, file: string, aside: string, tell: (share: number) => void) {
+  private async ingestOnce(
+    sha256: string,
+    bytes: number,
+    file: string,
+    aside: string,
+    tell: (share: number) => void,
+    signal?: AbortSignal,
+  ) {
     while (this.underWay.has(sha256)) await this.underWay.get(sha256)?.catch(() => undefined);
     if (this.info(sha256)) return;
-    const work = this.ingest(sha256, bytes, file, aside, tell).finally(() => this.underWay.delete(sha256));
+    const work = this.turns
+      .take(bytes, () => this.ingest(sha256, bytes, file, aside, tell, signal), signal)
+      .finally(() => this.underWay.delete(sha256));
     this.underWay.set(sha256, work);
     await work;
   }
 
-  private async ingest(sha256: string, bytes: number, file: string, aside: string, tell: (share: number) => void) {
+  private async ingest(sha256: string, bytes: number, file: string, aside: string, tell: (share: number) => void, signal?: AbortSignal) {
     const head = new Uint8Array(16);
     const opened = openSync(file, 'r');
     readSync(opened, head, 0, 16, 0);
     closeSync(opened);
     const format = formatOf(head);
+    if (isHeic(head)) {
+      throw new AppError(
+        'not-a-picture',
+        `HEIC pictures are not read: save it as JPEG, or have the phone take the “most compatible” kind. ${ACCEPTED}.`,
+      );
+    }
     if (!format) throw new AppError('not-a-picture', `This file is none of the pictures that can be read. ${ACCEPTED}.`);
     const { port1, port2 } = new MessageChannel();
     port1.on('message', tell);
     const task: IngestTask = { file, folder: aside, sha256, progress: port2 };
-    const result = (await this.workers.run(task, { transferList: [port2] }).finally(() => port1.close())) as IngestResult;
+    const result = (await this.workers
+      .run(task, { transferList: [port2], ...(signal ? { signal } : {}) })
+      .finally(() => port1.close())) as IngestResult;
     if (!result.ok) throw new AppError(result.code, result.message);
     const { info, ppi, measures } = result;
     renameSync(file, join(aside, `original.${format.ending}`));

@@ -23,7 +23,7 @@ export const fontsPlugin =
       const file = await part.toBuffer().catch(() => {
         throw new AppError('file-too-large', `A font may have ${MOST_FONT_BYTES / 2 ** 20} MB at most.`);
       });
-      return reply.code(201).send(store.take(shownName(basename(part.filename), 200, 'font'), file));
+      return reply.code(201).send(await store.take(shownName(basename(part.filename), 200, 'font'), file));
     });
 
     app.get<{ Params: { family: string; index: number } }>(

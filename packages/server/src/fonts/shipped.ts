@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { inflateSync } from 'node:zlib';
 import { sfntOf, shippedFont } from '@uvrant/core';
+import { inflated } from './unwrapped';
 
 const fromHere = createRequire(import.meta.url);
 
@@ -11,7 +11,7 @@ export const shippedFile = (family: string, index: number): Uint8Array<ArrayBuff
   const subset = shippedFont(family)?.subsets[index];
   if (subset === undefined) return null;
   const folder = dirname(fromHere.resolve(`@fontsource/${family}/package.json`));
-  return sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflateSync);
+  return sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflated);
 };
 
 /** All files of a font that ships with the program. @throws Error where it does not. */

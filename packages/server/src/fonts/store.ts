@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { inflateSync } from 'node:zlib';
 import { asc, eq, isNull } from 'drizzle-orm';
-import { FontError, fontName, sfntOf } from '@uvrant/core';
+import type { Piscina } from 'piscina';
 import type { Db } from '../db/open';
 import { fonts } from '../db/schema';
 import { AppError } from '../errors';
+import type { FontResult, FontTask } from './font.worker';
 
 /** A person's own font. */
 export interface OwnFontRow {
@@ -24,6 +24,7 @@ export class FontStore {
   constructor(
     private readonly db: Db,
     dataDir: string,
+    private readonly workers: Piscina,
   ) {
     this.folder = join(dataDir, 'fonts');
     mkdirSync(this.folder, { recursive: true });
@@ -68,33 +69,26 @@ export class FontStore {
     rmSync(join(this.folder, `${sha256}.sfnt`), { force: true });
   }
 
-  /** Takes a font file in; one that is here already counts once. @throws AppError `not-a-font`; nothing is kept. */
-  take(fileName: string, file: Uint8Array): OwnFontRow {
+  /** Takes a font file in; one that is here already counts once. @throws AppError `broken-font`; nothing is kept. */
+  async take(fileName: string, file: Uint8Array): Promise<OwnFontRow> {
     const sha256 = createHash('sha256').update(file).digest('hex');
-    const sfnt = unwrapped(fileName, file);
-    const name = (fontName(sfnt) ?? fileName.replace(/\.[^.]*$/, '')).slice(0, 120);
+    const result = (await this.workers.run({ file, fileName } satisfies FontTask)) as FontResult;
+    if (!result.ok) throw new AppError('broken-font', `${fileName}: ${result.message}`);
+    const { sfnt, name } = result;
     const path = join(this.folder, `${sha256}.sfnt`);
-    writeFileSync(`${path}.part`, sfnt);
-    renameSync(`${path}.part`, path);
     try {
+      writeFileSync(`${path}.part`, sfnt);
+      renameSync(`${path}.part`, path);
       this.db
         .insert(fonts)
         .values({ sha256, name, bytes: file.length, createdAt: Date.now() })
         .onConflictDoUpdate({ target: fonts.sha256, set: { removedAt: null } })
         .run();
     } catch (error) {
-      rmSync(path, { force: true });
+      rmSync(`${path}.part`, { force: true });
+      if (!this.has(sha256)) rmSync(path, { force: true });
       throw error;
     }
     return { sha256, name, bytes: file.length };
   }
 }
-
-const unwrapped = (fileName: string, file: Uint8Array): Uint8Array => {
-  try {
-    return sfntOf(file, inflateSync);
-  } catch (error) {
-    if (error instanceof FontError) throw new AppError('not-a-font', `${fileName}: ${error.message}`);
-    throw error;
-  }
-};

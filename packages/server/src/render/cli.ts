@@ -1,14 +1,14 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
-import { dirname, extname, join, resolve } from 'node:path';
+import { basename, dirname, extname, join, resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
-import { inflateSync } from 'node:zlib';
-import { fontsOf, passesOf, picturesOf, pxPerMm, sfntOf, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
+import { fontsOf, passesOf, picturesOf, pxPerMm, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
 import { optionsOf } from '../arguments';
 import ingest from '../assets/ingest.worker';
 import type { OwnFont } from '../fonts/type-setting';
+import { unwrappedFont } from '../fonts/unwrapped';
 import { checkedSheet } from '../sheets/sheet-schema';
 import { PngWriter } from './png';
 import { openedPrint, type PrintJob } from './print-job';
@@ -52,7 +52,7 @@ const ingested = async (picture: PictureRef, sheetFile: string, folder: string):
 };
 
 /** A person's own font beside the sheet. */
-const ownFont = (font: Parameters<OwnFont>[0], sheetFile: string): Uint8Array<ArrayBuffer> => {
+const ownFont = async (font: Parameters<OwnFont>[0], sheetFile: string): Promise<Uint8Array<ArrayBuffer>> => {
   if (font.path === undefined) throw new Error(`The font ${font.name} has no path: the command line needs one, beside the sheet.`);
   const path = resolve(dirname(sheetFile), font.path);
   if (!existsSync(path)) throw new Error(`The font ${font.path} is not beside the sheet (looked for ${path}).`);
@@ -61,7 +61,7 @@ const ownFont = (font: Parameters<OwnFont>[0], sheetFile: string): Uint8Array<Ar
   if (sha256 !== font.sha256) {
     throw new Error(`${font.path} is another font than the sheet was made with: its SHA-256 is ${sha256}, the sheet says ${font.sha256}.`);
   }
-  return sfntOf(bytes, inflateSync);
+  return (await unwrappedFont(bytes, basename(path))).sfnt;
 };
 
 interface SheetFile {
@@ -134,7 +134,7 @@ const render = async (): Promise<void> => {
       others: new Map([...others].map(([id, other]) => [id, other.sheet])),
       devicePpi: ppi,
       pictures: [...infos.values()].map((info) => ({ info, folder: join(folder, info.sha256) })),
-      fonts: owned.map(({ font, file: beside }) => ({ sha256: font.sha256, bytes: ownFont(font, beside) })),
+      fonts: await Promise.all(owned.map(async ({ font, file: beside }) => ({ sha256: font.sha256, bytes: await ownFont(font, beside) }))),
     };
     const print = await openedPrint(job);
     if (print.graph.unknown.length > 0)

@@ -122,7 +122,7 @@ const ROW_PX = 76;
           class="uv-visually-hidden"
           type="file"
           multiple
-          accept="image/png,image/jpeg,image/tiff,image/webp"
+          accept="image/png,image/jpeg,image/tiff,image/webp,image/avif,image/gif"
           (change)="take(files)"
           #files
         />
@@ -162,7 +162,7 @@ const ROW_PX = 76;
       </ul>
       <label class="uv-button file">
         Add a font…
-        <input class="uv-visually-hidden" type="file" accept=".ttf,.otf,.woff" (change)="takeFont(fontFile)" #fontFile />
+        <input class="uv-visually-hidden" type="file" accept=".ttf,.otf,.ttc,.woff,.woff2" (change)="takeFont(fontFile)" #fontFile />
       </label>
       @if (fontProblem(); as problem) {
         <p class="uv-warn" role="alert">{{ problem }}</p>

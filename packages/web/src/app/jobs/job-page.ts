@@ -26,7 +26,7 @@ import { Uploads } from './uploads';
         } @else {
           <div class="empty">
             <h1>Drop a photograph here</h1>
-            <p>One with strong light and shade prints best. PNG, JPEG, TIFF or WebP, up to 300 megapixels.</p>
+            <p>One with strong light and shade prints best. PNG, JPEG, TIFF, WebP, AVIF or GIF, up to 300 megapixels.</p>
           </div>
         }
         <p class="add">
@@ -35,7 +35,7 @@ import { Uploads } from './uploads';
             <input
               class="uv-visually-hidden"
               type="file"
-              accept="image/png,image/jpeg,image/tiff,image/webp"
+              accept="image/png,image/jpeg,image/tiff,image/webp,image/avif,image/gif"
               multiple
               (change)="add(file)"
               #file

@@ -27,8 +27,8 @@ const keyOf = (font: FontRef): string => ('family' in font ? font.family : font.
         (closed)="leave()"
       />
       <label class="file">
-        Add a font of your own (.ttf, .otf, .woff)
-        <input type="file" accept=".ttf,.otf,.woff" aria-label="Add a font of your own" (change)="add(file)" #file />
+        Add a font of your own (.ttf, .otf, .woff, .woff2)
+        <input type="file" accept=".ttf,.otf,.ttc,.woff,.woff2" aria-label="Add a font of your own" (change)="add(file)" #file />
       </label>
     } @else {
       <p class="more">{{ note() }}</p>
