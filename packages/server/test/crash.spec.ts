@@ -104,6 +104,8 @@ test('a send-out that was cut off three times is failed and says so', async () =
   const out = await json<SendOut>(`/api/sheets/${done!.sheetId}/send-outs`, { format: 'png' });
   for (let n = 0; n < 3; n++) {
     await until(() => existsSync(join(dataDir, 'sent', `${out.id}.png.part`)));
+    const [rendering] = await json<SendOut[]>(`/api/jobs/${job}/send-outs`);
+    expect(rendering).toMatchObject({ id: out.id, state: 'rendering', attempts: n + 1 });
     await kill();
     await start();
   }

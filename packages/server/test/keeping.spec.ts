@@ -241,6 +241,21 @@ describe('the queue', () => {
     await until(() => server.services.dispatch.ofJob(job).find((each) => each.id === id)?.state === 'done');
   }, 30_000);
 
+  test('a picture that only a sheet within a queued one prints is still waited for', async () => {
+    const [asset, inner] = [await taken('outer.png', 360), await taken('inner.png', 370)];
+    const within = server.services.sheets.create(job, { ...sheetOf(inner.sha256, inner), name: 'Within' });
+    const document = sheetOf(asset.sha256, asset, 300, { width: 300, height: 400 });
+    const printing: Pass = { ...(document.passes[0] as Pass), id: 'within', source: { kind: 'sheet', sheet: { id: within.id } } };
+    const outer = server.services.sheets.create(job, { ...document, passes: [printing] });
+    const { id } = (
+      await server.ask({ method: 'POST', url: `/api/sheets/${outer.id}/send-outs`, payload: { format: 'png' } })
+    ).json<SendOut>();
+    expect(server.services.dispatch.isWaitingFor(inner.sha256)).toBe(true);
+    expect(server.services.dispatch.isWaitingFor(asset.sha256)).toBe(false);
+    await server.ask({ method: 'POST', url: `/api/send-outs/${id}/cancel` });
+    expect(server.services.dispatch.isWaitingFor(inner.sha256)).toBe(false);
+  });
+
   test('an orderly stop while it renders is no attempt, however often', async () => {
     const dataDir = mkdtempSync(join(tmpdir(), 'uvrant-stops-'));
     let at = await startServer(dataDir);

@@ -174,6 +174,31 @@ test('a worker that fails is replaced and its task asked again; failing twice is
   expect(await other).toBe(pixels);
 });
 
+test('a worker that ends without a word is noticed; one that is only slow is left to it', async () => {
+  jest.useFakeTimers();
+  const { workers, engine } = started();
+  engine.open(poster, []);
+  const slow = engine.ask(tile('true'));
+  for (let n = 0; n < 12; n++) {
+    jest.advanceTimersByTime(5000);
+    if (workers[0]?.sent.at(-1)?.type === 'ping') workers[0]?.answer({ type: 'alive' });
+  }
+  expect(workers).toHaveLength(1);
+  workers[0]?.answer(done(1));
+  expect(await slow).toBe(pixels);
+  // Idle workers are not asked.
+  const { length } = workers[0]?.sent as unknown[];
+  jest.advanceTimersByTime(120_000);
+  expect(workers[0]?.sent).toHaveLength(length);
+  const lost = engine.ask(tile('true', 1));
+  jest.advanceTimersByTime(40_000);
+  expect(workers[0]?.isEnded).toBe(true);
+  expect(workers[1]?.tasks.map(({ id }) => id)).toEqual([2]);
+  workers[1]?.answer(done(2));
+  expect(await lost).toBe(pixels);
+  jest.useRealTimers();
+});
+
 test('at most four workers, whatever the cores; a tile goes back to the one that made it before', () => {
   const { workers, engine } = started(16);
   expect(workers).toHaveLength(4);

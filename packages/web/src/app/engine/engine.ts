@@ -1,4 +1,4 @@
-import { Injectable, InjectionToken, inject } from '@angular/core';
+import { DestroyRef, Injectable, InjectionToken, inject } from '@angular/core';
 import type { Sheet, SourceInfo } from '@uvrant/core';
 import { OpenedSheets, PassNumbers, type Opened } from './opened';
 import type { FromWorker, Others, ResultOf, Results, Task, ToWorker } from './protocol';
@@ -12,6 +12,10 @@ export const RENDER_WORKER = new InjectionToken<(workers: number) => Worker>('re
 
 /** More workers only share the memory that they work in. */
 const MOST_WORKERS = 4;
+/** Workers let messages in every few milliseconds, whatever they do: one that is silent for so long is gone. */
+const WATCH_MS = 5000;
+const ASKED_AFTER_MS = 10_000;
+const GONE_AFTER_MS = 30_000;
 
 interface Entry {
   readonly id: number;
@@ -29,6 +33,8 @@ interface Hand {
   /** What it works on, and what it was given to go on with as soon as that is called off. */
   busy: Entry | null;
   next: Entry | null;
+  /** When it was last heard, by `performance.now()`. */
+  heardAt: number;
   /** The task to come that it was last told of. */
   announced: Entry | null;
   /** Versions and passes that it was sent. */
@@ -52,15 +58,35 @@ export class Engine {
   constructor() {
     const count = Math.min(MOST_WORKERS, Math.max(1, (navigator.hardwareConcurrency || 2) - 1));
     this.hands = Array.from({ length: count }, () => {
-      const hand: Hand = { worker: this.create(count), busy: null, next: null, announced: null, versions: new Set(), passes: new Set() };
+      const hand: Hand = { worker: this.create(count), ...this.fresh() };
       this.listen(hand, count);
       return hand;
     });
+    const watch = setInterval(() => this.watch(count), WATCH_MS);
+    inject(DestroyRef).onDestroy(() => clearInterval(watch));
+  }
+
+  /** A worker that has not been sent anything. */
+  private fresh(): Omit<Hand, 'worker'> {
+    return { busy: null, next: null, heardAt: performance.now(), announced: null, versions: new Set(), passes: new Set() };
+  }
+
+  /** Asks workers that have been busy for long whether they live; one that does not say so is replaced. */
+  private watch(count: number): void {
+    for (const hand of this.hands) {
+      const silent = performance.now() - hand.heardAt;
+      if (!hand.busy || silent < ASKED_AFTER_MS) continue;
+      if (silent > GONE_AFTER_MS) this.restart(hand, count, 'it stopped answering');
+      else this.post(hand, { type: 'ping' });
+    }
   }
 
   private listen(hand: Hand, count: number): void {
     const { worker } = hand;
-    worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.answered(hand, data);
+    worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      hand.heardAt = performance.now();
+      if (data.type !== 'alive') this.answered(hand, data);
+    };
     const failed = (what: string): void => {
       if (hand.worker === worker) this.restart(hand, count, what);
     };
@@ -72,7 +98,7 @@ export class Engine {
   private restart(hand: Hand, count: number, what: string): void {
     const entries = [hand.busy, hand.next].filter((entry) => entry !== null);
     hand.worker.terminate();
-    Object.assign(hand, { worker: this.create(count), busy: null, next: null, announced: null, versions: new Set(), passes: new Set() });
+    Object.assign(hand, { worker: this.create(count), ...this.fresh() });
     this.listen(hand, count);
     for (const [i, entry] of entries.entries()) {
       if (i === 0) entry.failures++;
@@ -149,7 +175,7 @@ export class Engine {
     this.give(slow, next);
   }
 
-  private answered(hand: Hand, answer: FromWorker): void {
+  private answered(hand: Hand, answer: Exclude<FromWorker, { readonly type: 'alive' }>): void {
     const entry = hand.busy?.id === answer.id ? hand.busy : hand.next?.id === answer.id ? hand.next : null;
     if (!entry) return;
     if (answer.type === 'unknown') {
@@ -174,6 +200,8 @@ export class Engine {
     const opened = this.sheets.get(entry.task.version);
     if (!opened) return this.answered(hand, { type: 'cancelled', id: entry.id });
     if (!hand.versions.has(opened.version)) this.send(hand, opened);
+    // Silence counts from when there is something to answer.
+    if (entry === hand.busy) hand.heardAt = performance.now();
     this.post(hand, { type: 'task', id: entry.id, task: entry.task });
     if (urgencyOf(entry.task) > URGENCY.draft) this.announce(hand);
   }

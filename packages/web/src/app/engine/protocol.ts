@@ -130,7 +130,9 @@ export type ToWorker =
   | { readonly type: 'task'; readonly id: number; readonly task: Task }
   /** A task that will likely follow: its tiles may be fetched meanwhile. */
   | { readonly type: 'ahead'; readonly task: Task }
-  | { readonly type: 'cancel'; readonly id: number };
+  | { readonly type: 'cancel'; readonly id: number }
+  /** Whether it lives: answered `alive`. */
+  | { readonly type: 'ping' };
 
 export type FromWorker =
   | {
@@ -141,6 +143,7 @@ export type FromWorker =
       /** Longest stretch that nothing else was let in, ms. */
       readonly stretch: number;
     }
+  | { readonly type: 'alive' }
   | { readonly type: 'cancelled'; readonly id: number }
   | { readonly type: 'failed'; readonly id: number; readonly message: string }
   /** The worker does not know the task's version: it is to be opened again. */

@@ -129,6 +129,9 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       last = last.then(() => perform(data.id, data.task));
       break;
     }
+    case 'ping':
+      tell({ type: 'alive' });
+      break;
     case 'ahead':
       fetchAhead(data.task);
       break;

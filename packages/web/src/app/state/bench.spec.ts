@@ -62,3 +62,23 @@ test('unsaved edits are not thrown away by the sheet being laid out again; anoth
   expect(after(edit('mine'), BenchActions.sheetLaidOut({ sheet: kept })).document?.name).toBe('mine');
   expect(after(JobActions.jobEntered({ id: 'another' })).document).toBeNull();
 });
+
+test('two hundred steps can be undone; the oldest goes first', () => {
+  const state = after(...Array.from({ length: 250 }, (_, n) => edit(`${n}`)));
+  expect(state.past).toHaveLength(200);
+  expect([state.past[0]?.name, state.past.at(-1)?.name]).toEqual(['49', '248']);
+});
+
+test('a peel line on a pass that is removed goes, and so does the choice of it', () => {
+  const id = sheet.passes.at(-1)?.id as string;
+  const peeled = after(
+    BenchActions.lineChosen({ line: { pass: id, step: null } }),
+    BenchActions.ticketPeeled({ to: { pass: id, step: null } }),
+  );
+  expect(peeled.peel).toEqual({ pass: id, step: null });
+  const removed = benchFeature.reducer(
+    peeled,
+    BenchActions.sheetEdited({ document: { ...sheet, passes: sheet.passes.filter((pass) => pass.id !== id) }, gesture: null }),
+  );
+  expect([removed.peel, removed.line]).toEqual([null, { pass: null, step: null }]);
+});
