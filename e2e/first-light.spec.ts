@@ -200,7 +200,7 @@ test('what is no picture is refused with why, and nothing is left behind', async
   await opened(page);
   await dropped(page, 'notes.png', 'image/png', Buffer.from('only some words'));
   await expect(page.getByRole('alert')).toContainText(
-    'notes.png was not taken in. This file is none of the pictures that can be read. Uvrant takes PNG, JPEG, TIFF and WebP',
+    'notes.png was not taken in. This file is none of the pictures that can be read. Uvrant takes PNG, JPEG, TIFF, WebP, AVIF',
   );
   await page.getByRole('button', { name: 'Dismiss' }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);

@@ -36,7 +36,7 @@ test('what happens to a pass is named by the pass', () => {
   expect(on('title', (pass) => ({ ...pass, lay: { ...pass.lay, strength: 0.4 } }))).toBe(`${name}: lay`);
   expect(on('title', (pass) => ({ ...pass, source: freshSource('type', { text: 'Other' }) }))).toBe(`${name}: what it prints`);
   expect(on('title', (pass) => ({ ...pass, steps: [...pass.steps, freshStep('blur', {}, 'b')] }))).toMatch(/^.*[Bb]lur.* added$/);
-  const wear = freshWear('w', 'Dust', { surface: { name: 'concrete', seed: 1 } }, boxAt(1, 1, 2, 2));
+  const wear = freshWear('w', 'Dust', { surface: { name: 'concrete rubbing', seed: 1 } }, boxAt(1, 1, 2, 2));
   expect(on('title', (pass) => ({ ...pass, wear: [wear] }))).toBe('Wear “Dust” added');
   const worn = withPass(poster, 'title', (pass) => ({ ...pass, wear: [wear] }));
   expect(on('title', (pass) => ({ ...pass, wear: [{ ...wear, cut: 0.3, share: 0.2 }] }), worn)).toBe('Wear “Dust”: how much');

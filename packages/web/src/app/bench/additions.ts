@@ -379,8 +379,9 @@ const madeWear = ({ name, title, note }: (typeof SURFACES)[number]): Addition =>
   group: WEAR_GROUP,
   worn: true,
   add: onPass((pass, sheet) => {
-    const { width, height } = sheet.size;
-    const lies = boxAt(width / 2, height / 2, SURFACE_PIECE.width, SURFACE_PIECE.height);
+    // Over the middle of what it wears, at its own size; beyond that it goes on.
+    const over = pass.source.kind === 'group' || pass.source.kind === 'overall' ? wholeSheet(sheet.size) : pass.placement;
+    const lies = boxAt(over.x, over.y, SURFACE_PIECE.width, SURFACE_PIECE.height);
     const wear = freshWear(freshId(), title, { surface: { name, seed: 1 } }, lies);
     return { pass: { ...pass, wear: [...pass.wear, wear] }, hung: { wear: wear.id } };
   }),

@@ -7,6 +7,7 @@ import {
   MOST_SEED,
   share,
   SURFACES,
+  SURFACE_PIECE,
   wearLies,
   wearName,
   wearPut,
@@ -159,7 +160,7 @@ const MOST_LOST = 0.1;
           <uv-figure [value]="surface.seed" [width]="50" label="Seed of the surface" (changed)="reseed($event)" />
         </div>
       }
-      <uv-placement-dials [pass]="lying()" [sheet]="sheet()" [put]="put" />
+      <uv-placement-dials [pass]="lying()" [sheet]="sheet()" [put]="put" [piece]="wear.surface ? surfacePiece : null" />
     }
     @if (shared(); as wear) {
       <div class="note">
@@ -193,6 +194,7 @@ export class WearDials {
 
   protected readonly amounts = WEAR_SHARES;
   protected readonly surfaces = SURFACES;
+  protected readonly surfacePiece = SURFACE_PIECE;
   protected readonly shareDial = SHARE;
   protected readonly wanted = signal(12);
   protected readonly busy = signal(false);
