@@ -94,15 +94,21 @@ test('the true tile to come is named while another is rendered, so that its pict
   engine.open(poster, []);
   const announced = (): unknown[] => worker.sent.filter(({ type }) => type === 'ahead').map((each) => (each as { task: Task }).task);
   void engine.ask(tile('draft'));
-  for (let x = 0; x < 3; x++) void engine.ask(tile('true', x));
-  expect(announced()).toEqual([]);
+  for (let x = 0; x < 4; x++) void engine.ask(tile('true', x));
   worker.answer(done(1));
-  expect(announced()).toEqual([tile('true', 1)]);
-  void engine.ask({ kind: 'inks', version: 1 });
-  worker.answer({ type: 'cancelled', id: 2 });
-  worker.answer(done(5, shares));
+  // Not before one is printed: while a hand dials none is.
+  expect(announced()).toEqual([]);
   worker.answer(done(2));
-  expect(announced()).toEqual([tile('true', 1), tile('true', 2)]);
+  expect(announced()).toEqual([tile('true', 2)]);
+  void engine.ask({ kind: 'inks', version: 1 });
+  worker.answer({ type: 'cancelled', id: 3 });
+  worker.answer(done(6, shares));
+  worker.answer(done(3));
+  expect(announced()).toEqual([tile('true', 2), tile('true', 3)]);
+  void engine.ask(tile('draft', 9));
+  worker.answer({ type: 'cancelled', id: 4 });
+  worker.answer(done(7));
+  expect(announced()).toHaveLength(2);
 });
 
 test('what is called off is told to the worker and rejected; what waits never reaches it', async () => {

@@ -35,6 +35,8 @@ interface Hand {
   next: Entry | null;
   /** When it was last heard, by `performance.now()`. */
   heardAt: number;
+  /** True from its first finished true tile to the next draft. */
+  prints: boolean;
   /** The task to come that it was last told of. */
   announced: Entry | null;
   /** Versions and passes that it was sent. */
@@ -68,7 +70,7 @@ export class Engine {
 
   /** A worker that has not been sent anything. */
   private fresh(): Omit<Hand, 'worker'> {
-    return { busy: null, next: null, heardAt: performance.now(), announced: null, versions: new Set(), passes: new Set() };
+    return { busy: null, next: null, heardAt: performance.now(), prints: false, announced: null, versions: new Set(), passes: new Set() };
   }
 
   /** Asks workers that have been busy for long whether they live; one that does not say so is replaced. */
@@ -187,6 +189,9 @@ export class Engine {
       hand.busy = hand.next;
       hand.next = null;
     } else hand.next = null;
+    // While a hand dials, prints are begun and called off: what would come after them is not fetched.
+    if (urgencyOf(entry.task) <= URGENCY.fine) hand.prints = false;
+    else if (answer.type === 'done' && urgencyOf(entry.task) === URGENCY.true) hand.prints = true;
     if (answer.type === 'done') entry.resolve(answer.result);
     else if (answer.type === 'failed') entry.reject(new Error(answer.message));
     else if (entry.deferred) this.queue.push(entry);
@@ -203,7 +208,7 @@ export class Engine {
     // Silence counts from when there is something to answer.
     if (entry === hand.busy) hand.heardAt = performance.now();
     this.post(hand, { type: 'task', id: entry.id, task: entry.task });
-    if (urgencyOf(entry.task) > URGENCY.draft) this.announce(hand);
+    if (hand.prints) this.announce(hand);
   }
 
   /** Names the true tile that a worker will likely be given next, so that its pictures are fetched while it works. */

@@ -159,16 +159,16 @@ test('a late answer for one sheet marks no other', async () => {
 test('what a crashed window left is saved by the next one, and by no window while the first still lives', async () => {
   const first = windowWith(() => NEVER);
   first.edit('a');
-  await wait(100);
+  await wait(200);
   const beside = windowWith(taken);
-  await Promise.all([beside.saver.resume(), wait(100)]);
+  await Promise.all([beside.saver.resume(), wait(200)]);
   expect(beside.sent()).toEqual([]);
   first.crash();
   const next = windowWith(taken);
-  await Promise.all([next.saver.resume(), wait(100)]);
+  await Promise.all([next.saver.resume(), wait(200)]);
   expect(next.sent()).toEqual([['s1', 3, 'a']]);
   expect(next.saver.resumed().has('s1')).toBe(true);
-  await wait(100);
+  await wait(200);
   expect(await next.db.all('edits')).toEqual([]);
 });
 
@@ -177,11 +177,11 @@ test('a save that was on its way when the window crashed is sent again under its
   first.edit('a');
   await wait(600);
   first.edit('b');
-  await wait(100);
+  await wait(200);
   const [[, , editId] = []] = first.saveSheet.mock.calls;
   first.crash();
   const next = windowWith(taken);
-  await Promise.all([next.saver.resume(), wait(100)]);
+  await Promise.all([next.saver.resume(), wait(200)]);
   await wait(600);
   expect(next.sent()).toEqual([
     ['s1', 3, 'a'],
@@ -193,14 +193,14 @@ test('a save that was on its way when the window crashed is sent again under its
 test('edits of a crashed window over which another saved are offered: the person chooses', async () => {
   const first = windowWith(() => NEVER);
   first.edit('mine');
-  await wait(100);
+  await wait(200);
   first.crash();
   const theirs = keptOf({ ...posterOf(), name: 'theirs' }, 9);
   const next = windowWith(() => throwError(() => new HttpErrorResponse({ status: 409, error: { current: theirs } })));
-  await Promise.all([next.saver.resume(), wait(100)]);
+  await Promise.all([next.saver.resume(), wait(200)]);
   expect(next.saver.pendingOf('s1')).toMatchObject({ document: { name: 'mine' }, theirs });
   next.saver.forget('s1');
-  await wait(100);
+  await wait(200);
   expect(await next.db.all('edits')).toEqual([]);
 });
 
@@ -221,12 +221,12 @@ test('leaving is held up only where edits are nowhere but in the window', async 
   };
   const kept = windowWith(() => NEVER);
   kept.edit('a');
-  await wait(100);
+  await wait(200);
   expect(leaving()).toBe(false);
   kept.saver.forget('s1');
   const unkept = windowWith(() => NEVER, { provide: OPEN_BROWSER_DB, useValue: () => Promise.reject(new Error('no database')) });
   expect(leaving()).toBe(false);
   unkept.edit('a');
-  await wait(100);
+  await wait(200);
   expect(leaving()).toBe(true);
 });

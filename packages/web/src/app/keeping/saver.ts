@@ -12,7 +12,7 @@ import { BrowserDb, type KeptEdits, type Sending } from './browser-db';
 const SAVE_AFTER_MS = 500;
 const SAVE_EVERY_MS = 3000;
 /** An edit is in the browser after so long, or at once where the window goes. */
-const KEEP_AFTER_MS = 50;
+const KEEP_AFTER_MS = 150;
 /** A server that answers no sooner is said not to answer. */
 const ANSWER_WITHIN_MS = 20_000;
 /** Between attempts: doubled each time. */
