@@ -101,9 +101,9 @@ test('what is added while something else is done stays with it', async ({ page }
     .locator('uv-ticket')
     .getByRole('button', { name: /Dome at dusk/ })
     .click();
-  await page.keyboard.press('a');
-  await page.getByRole('combobox').or(page.getByRole('searchbox')).first().fill('moon');
-  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add a pass or step…' }).click();
+  await page.getByRole('combobox', { name: 'What should print, or what should happen?' }).fill('moon');
+  await page.getByRole('option', { name: /^moon/ }).click();
   // At once: before anything is measured.
   await expect(page.locator('uv-ticket').getByRole('button', { name: /moon/ })).toBeVisible({ timeout: 1000 });
   await page.getByRole('checkbox', { name: 'Flare ground prints' }).click();
