@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import multipart from '@fastify/multipart';
 import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
 import { Piscina } from 'piscina';
+import { allowDecoders } from './assets/decoders';
 import { MOST_BYTES } from './assets/formats';
 import { assetsPlugin } from './assets/plugin';
 import { AssetStore, INGEST_THREADS } from './assets/store';
@@ -77,6 +78,7 @@ const answerErrors = (app: FastifyInstance): void => {
 
 /** The whole server on one data directory, not listening yet. */
 export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstance; services: Services }> => {
+  allowDecoders();
   const { db, copy, close } = openDb(places.dataDir, places.migrationsDir);
   const app = Fastify({ logger: { level: 'error' }, bodyLimit: MOST_DOCUMENT_BYTES, forceCloseConnections: true });
   validateWithJoi(app);

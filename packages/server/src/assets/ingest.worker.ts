@@ -9,11 +9,6 @@ import { OrientedRaster } from './oriented-raster';
 import { LevelWriter } from './pyramid-writer';
 import { THUMBNAIL_FILE } from './thumbnail';
 
-// An allow-list of decoders.
-sharp.block({ operation: ['VipsForeignLoad'] });
-sharp.unblock({
-  operation: ['Jpeg', 'Png', 'Tiff', 'Webp', 'Heif', 'Nsgif'].flatMap((name) => [`VipsForeignLoad${name}File`, `VipsForeignLoad${name}`]),
-});
 sharp.cache(false);
 
 export interface IngestTask {

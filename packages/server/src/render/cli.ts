@@ -6,6 +6,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
 import { fontsOf, passesOf, picturesOf, pxPerMm, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
 import { optionsOf } from '../arguments';
+import { allowDecoders } from '../assets/decoders';
 import ingest from '../assets/ingest.worker';
 import type { OwnFont } from '../fonts/type-setting';
 import { unwrappedFont } from '../fonts/unwrapped';
@@ -102,6 +103,7 @@ const regionOf = (text: string | undefined, perMm: number, whole: Region): Regio
 };
 
 const render = async (): Promise<void> => {
+  allowDecoders();
   const [file, ...rest] = process.argv.slice(2);
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
   const options = optionsOf(rest, ['o', 'ppi', 'region', 'keep', 'threads']);
