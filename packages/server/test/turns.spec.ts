@@ -1,4 +1,5 @@
 import { Turns } from '../src/assets/turns';
+import { multipart, png, startServer } from './support';
 
 const later = () => {
   let done = (): void => undefined;
@@ -38,3 +39,17 @@ test('a turn that fails gives its place to the next', async () => {
   await expect(turns.take(1, () => Promise.reject(new Error('damaged')))).rejects.toThrow('damaged');
   expect(await turns.take(1, () => Promise.resolve('next'))).toBe('next');
 });
+
+test('pictures that come at once to a server that has read none are all taken in', async () => {
+  for (let n = 0; n < 3; n++) {
+    const server = await startServer();
+    const job = server.services.jobs.create('At once').id;
+    const sent = await Promise.all(
+      [200, 210, 220, 230].map(async (side) =>
+        server.ask({ method: 'POST', url: `/api/jobs/${job}/assets`, ...multipart(`${side}.png`, await png(side, side)) }),
+      ),
+    );
+    expect(sent.map(({ statusCode }) => statusCode)).toEqual([201, 201, 201, 201]);
+    await server.close();
+  }
+}, 60_000);
