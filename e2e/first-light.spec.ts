@@ -187,7 +187,7 @@ test('a dropped photograph becomes a sheet; its dials are set, undone, kept over
     .locator('uv-ticket')
     .getByRole('button', { name: /Levels/ })
     .click();
-  await expect(page.locator('uv-levels-extra')).toContainText('Blown, loses its dots');
+  await expect(page.locator('uv-tones-extra')).toContainText('Blown, loses its dots');
   await page.getByRole('checkbox', { name: 'Screen on' }).click();
   await expect(page.getByRole('checkbox', { name: 'Screen on' })).toHaveAttribute('aria-checked', 'false');
   await expect(page.getByText(/^Saved \d/)).toBeVisible();
@@ -257,7 +257,7 @@ test('levels show the reading, and hatch the light that will carry no dots', asy
     .locator('uv-ticket')
     .getByRole('button', { name: /^Levels/ })
     .click();
-  const extra = page.locator('uv-levels-extra');
+  const extra = page.locator('uv-tones-extra');
   await expect(extra.getByRole('row', { name: /^White/ })).toContainText('%');
   await page.getByRole('checkbox', { name: 'Hatch light without dots on the table' }).click();
   await expect(extra).toContainText('0.0 % of the sheet');

@@ -355,9 +355,9 @@ describe('masks together', () => {
     const zone = { id: 'z', masks: [cut], params: { cut: 0.9 } };
     const tone = (zones: readonly (typeof zone)[]): Int16Array =>
       rasterOf(
-        graphOf(sheet([pass('a', picture('ramp'), { steps: [step('threshold', { cut: 0.2, softness: 0 }, { zones })] })])).passes.get(
-          'a',
-        ) as Node<'tone'>,
+        graphOf(
+          sheet([pass('a', picture('ramp'), { steps: [step('threshold', { auto: false, cut: 0.2, softness: 0 }, { zones })] })]),
+        ).passes.get('a') as Node<'tone'>,
         { x: 0, y: 60, width: 157, height: 1 },
       ).tone;
     const [without, within] = [tone([]), tone([zone])];

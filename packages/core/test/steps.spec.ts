@@ -71,7 +71,7 @@ describe('tone', () => {
       greyAt(treated('#336699', step('levels', { auto: false }))),
       3,
     );
-    const at = (cut: number, softness: number): number => greyAt(treated('#808080', step('threshold', { cut, softness })));
+    const at = (cut: number, softness: number): number => greyAt(treated('#808080', step('threshold', { auto: false, cut, softness })));
     expect([at(0.5, 0), at(0.51, 0)]).toEqual([1, 0]);
     expect(at(0.5, 0.2)).toBeCloseTo((128 / 255 - 0.5) / 0.2 + 0.5, 3);
   });

@@ -153,6 +153,33 @@ describe('what was written', () => {
     expect((await remove(`/api/jobs/${job}/assets/${asset.sha256}`)).statusCode).toBe(409);
   });
 
+  test('a sheet of an older Uvrant is read as today’s: its steps upgraded, its names without what cannot be seen', async () => {
+    const asset = await taken('older.png', 290);
+    const document = sheetOf(asset.sha256, asset);
+    const steps = [
+      { id: 't', kind: 'threshold', version: 1, on: true, amount: 1, params: { cut: 0.3, softness: 0 }, masks: [], zones: [] },
+    ];
+    const written = { ...document, passes: document.passes.map((pass) => ({ ...pass, steps })) };
+    const sheet = server.services.sheets.create(job, written);
+    expect(sheet.document.passes[0]?.steps[0]).toMatchObject({ version: 2, params: { auto: false, cut: 0.3 } });
+    const db = database(server.dataDir);
+    db.prepare(`UPDATE sheets SET document = json_set(?, '$.name', ?) WHERE id = ?`).run(
+      JSON.stringify(written),
+      'Old\u202e name',
+      sheet.id,
+    );
+    db.close();
+    const read = server.services.sheets.need(sheet.id);
+    expect([read.fault, read.document.name]).toEqual([null, 'Old name']);
+    expect(read.document.passes[0]?.steps[0]?.version).toBe(2);
+    // What an older version's params become is checked, too.
+    const wrong = {
+      ...written,
+      passes: written.passes.map((pass) => ({ ...pass, steps: steps.map((s) => ({ ...s, params: { cut: 7 } })) })),
+    };
+    expect(() => server.services.sheets.create(job, wrong)).toThrow('cut');
+  });
+
   test('an edit counts once, for the sheet it was made to; a save that came after it is not hidden', async () => {
     const asset = await taken('edit.png', 280);
     const document = sheetOf(asset.sha256, asset);

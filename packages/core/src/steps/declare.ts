@@ -86,6 +86,11 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly draft: DraftBehaviour<ParamsOf<D>>;
   /** True where these params need the tones of the input. */
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
+  /** Dials that it finds by itself from the tones of the input while a toggle is on; turned off, they keep what was found. */
+  readonly found?: {
+    readonly while: keyof D & string;
+    readonly find: (params: ParamsOf<D>, statistics: ToneStatistics) => Partial<ParamsOf<D>>;
+  };
   /** True where it treats each pixel's colour by itself, whatever its place: the palette of a hard sheet is treated in its stead. */
   readonly pointwise?: boolean;
   /** From colours to greys pixel by pixel, for a step that may be taken at a picture's own pixels; sets tone and coverage. */
@@ -96,7 +101,7 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly summary?: (params: ParamsOf<D>, widthMm: number) => string;
   /** The ink a step prints with, where it gives one: its colour and which end of the tones it carries. */
   readonly ink?: (params: ParamsOf<D>, at: StepAt) => { readonly colour: Rgb; readonly carriesLights: boolean };
-  /** Params of an older version brought to this one. */
+  /** All params of an older version as this one's: it prints the same. Every version after the first has it. */
   readonly upgrade?: (params: Readonly<Record<string, unknown>>, from: number) => Readonly<Record<string, unknown>>;
   readonly apply: TonePoint<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
 }

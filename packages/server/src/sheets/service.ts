@@ -6,7 +6,8 @@ import type { Db } from '../db/open';
 import { edits, sheets } from '../db/schema';
 import { AppError } from '../errors';
 import type { FontStore } from '../fonts/store';
-import { checkedSheet } from './sheet-schema';
+import { shownName } from '../validation';
+import { checkedSheet, LONGEST_NAME } from './sheet-schema';
 
 /**
  * A sheet as it is kept: its document and how many times it has been saved. One that this version would not take has a fault, in
@@ -33,10 +34,26 @@ const keptOf = ({ id, jobId, name, revision, updatedAt, document }: Row): KeptSh
   let written: unknown = { name };
   try {
     written = JSON.parse(document);
-    return { ...kept, document: checkedSheet(written), fault: null };
+    return { ...kept, document: readSheet(document, written), fault: null };
   } catch (error) {
     const fault = error instanceof AppError ? error.message : 'What was written of this sheet cannot be read any more.';
     return { ...kept, document: written as Sheet, fault };
+  }
+};
+
+/** A sheet as it was written: names from before unseen characters were refused are read without them. */
+const readSheet = (document: string, written: unknown): Sheet => {
+  try {
+    return checkedSheet(written);
+  } catch (error) {
+    const plain: unknown = JSON.parse(document, (key, value: unknown) =>
+      key === 'name' && typeof value === 'string' ? shownName(value, LONGEST_NAME, 'Without a name') : value,
+    );
+    try {
+      return checkedSheet(plain);
+    } catch {
+      throw error;
+    }
   }
 };
 

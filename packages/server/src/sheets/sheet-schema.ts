@@ -10,6 +10,7 @@ import {
   SHEET_VERSION,
   SOURCES,
   STEPS,
+  upgradedSheet,
   WEAR_DIALS,
   type AnyDial,
   type AnyStep,
@@ -27,6 +28,8 @@ import { plainName } from '../validation';
 const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
 const id = Joi.string().min(1).max(80);
 const share = Joi.number().min(0).max(1);
+/** Most characters of a sheet's, pass's or wear's name. */
+export const LONGEST_NAME = 120;
 const millimetres = Joi.number().greater(0).max(5000);
 
 const ranged = ({ min, max }: { readonly min: number; readonly max: number }): Joi.Schema => Joi.number().min(min).max(max);
@@ -163,7 +166,7 @@ const masks = Joi.array().items(
 /** One row a kind of wear; a missing row does not compile. */
 const WEARS: Readonly<Record<Wear['kind'], Record<string, Joi.Schema>>> = {
   texture: {
-    name: plainName(120).required(),
+    name: plainName(LONGEST_NAME).required(),
     home: placement,
     picture,
     surface: Joi.object({ name: Joi.string().max(80).required(), seed: seed.required() }).unknown(),
@@ -223,7 +226,7 @@ const dialledSources = Object.fromEntries(
 
 const pass = Joi.object({
   id: id.required(),
-  name: plainName(120).required(),
+  name: plainName(LONGEST_NAME).required(),
   on: Joi.boolean().required(),
   source: byKind({
     picture: Joi.object({ kind: 'picture', picture: picture.required() }).unknown(),
@@ -253,7 +256,7 @@ const pass = Joi.object({
 export const sheetSchema = Joi.object({
   format: Joi.string().valid(SHEET_FORMAT).required(),
   version: Joi.number().integer().min(1).required(),
-  name: plainName(120).required(),
+  name: plainName(LONGEST_NAME).required(),
   size: Joi.object({ width: millimetres.required(), height: millimetres.required() }).unknown().required(),
   ppi: Joi.number().integer().min(36).max(2400).required(),
   edges: Joi.string().valid('smooth', 'hard').required(),
@@ -283,14 +286,22 @@ const validated = (document: unknown): Joi.ValidationResult => {
   }
 };
 
+/** @throws AppError `bad-sheet` */
+const validSheet = (document: unknown): Sheet => {
+  const result = validated(document);
+  if (result.error) throw new AppError('bad-sheet', `This is no sheet Uvrant can read: ${result.error.message}.`);
+  return result.value as Sheet;
+};
+
 /**
- * A sheet out of parsed JSON.
+ * A sheet out of parsed JSON, its steps brought to today's versions.
  * @throws AppError `bad-sheet` naming the place and what would be right.
  */
 export const checkedSheet = (document: unknown): Sheet => {
-  const result = validated(document);
-  if (result.error) throw new AppError('bad-sheet', `This is no sheet Uvrant can read: ${result.error.message}.`);
-  const sheet = result.value as Sheet;
+  const written = validSheet(document);
+  const upgraded = upgradedSheet(written);
+  // The params of an older version are checked as what they become.
+  const sheet = upgraded === written ? written : validSheet(upgraded);
   if (sheet.version > SHEET_VERSION) {
     throw new AppError(
       'bad-sheet',

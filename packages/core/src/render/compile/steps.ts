@@ -1,4 +1,5 @@
 import { stepOfKind } from '../../catalogue/steps';
+import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Step } from '../../sheet/model';
 import { holderName } from '../../sheet/hung';
@@ -23,7 +24,8 @@ type Params = Readonly<Record<string, unknown>>;
 export const steps = (context: Context, pass: Pass, source: Node): Node =>
   pass.steps.reduce((input, step) => stepOn(context, pass, step, input), source);
 
-const stepOn = (context: Context, pass: Pass, step: Step, raw: Node): Node => {
+const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node => {
+  const step = upgradedStep(written);
   const declaration = stepOfKind(step.kind);
   if (!declaration || step.version > declaration.version) {
     context.unknown.push(`step “${step.kind}” version ${step.version} of “${pass.name}”`);
@@ -39,9 +41,8 @@ const stepOn = (context: Context, pass: Pass, step: Step, raw: Node): Node => {
   const name = stepName(pass.id, step.id);
   records.inputs.set(name, input);
   if (!step.on) return raw;
-  const params = step.version < declaration.version && declaration.upgrade ? declaration.upgrade(step.params, step.version) : step.params;
   const weights = productNode(masksOf(context, step.masks, pass, holderName(pass.id, { step: step.id })));
-  const output = treated(context, pass, step, declaration, params, raw, input, weights);
+  const output = treated(context, pass, step, declaration, raw, input, weights);
   records.outputs.set(name, output);
   return output;
 };
@@ -50,19 +51,10 @@ const stepOn = (context: Context, pass: Pass, step: Step, raw: Node): Node => {
 const inkFor = (context: Context, declaration: AnyStep, raw: Node): { colour: Rgb; carriesLights: boolean } | undefined =>
   declaration.takes === 'ink' && raw.kind !== 'ink' ? { colour: context.colourOf(null), carriesLights: false } : undefined;
 
-const treated = (
-  context: Context,
-  pass: Pass,
-  step: Step,
-  declaration: AnyStep,
-  given: Params,
-  raw: Node,
-  input: Node,
-  weights: Plane | null,
-): Node => {
+const treated = (context: Context, pass: Pass, step: Step, declaration: AnyStep, raw: Node, input: Node, weights: Plane | null): Node => {
   const scaled = (params: Params): Params =>
     declaration.scaled && step.amount < 1 ? (declaration.scaled(params, step.amount) as Params) : params;
-  const params = scaled(given);
+  const params = scaled(step.params);
   const amount = declaration.amount === 'mix' ? shareOf(step.amount) : ONE;
   if (!weights && step.zones.length === 0 && 'table' in declaration.apply) {
     return pointNode(input as Node<'tone'>, { ...callOf(context, pass, step, declaration, params), amount });
@@ -71,7 +63,7 @@ const treated = (
   for (const zone of step.zones) {
     const there = productNode(masksOf(context, zone.masks, pass, holderName(pass.id, { step: step.id, zone: zone.id })));
     if (!there) continue;
-    const other = applied(context, pass, step, declaration, scaled({ ...given, ...zone.params }), input);
+    const other = applied(context, pass, step, declaration, scaled({ ...step.params, ...zone.params }), input);
     whole = mixNode(whole, other, ONE, there);
   }
   if (amount === ONE && !weights) return whole;

@@ -60,6 +60,7 @@ export const levels = defineStep({
     return `${auto ? 'found' : `${figure(black)}–${figure(white)}`} to ${figure(outBlack)}–${figure(outWhite)} %`;
   },
   wantsStatistics: ({ auto }) => auto,
+  found: { while: 'auto', find: ({ clip }, statistics) => automaticLevels(statistics, clip) },
   apply: {
     table: ({ auto, clip, black, white, midtone, outBlack, outWhite }, { statistics }) => {
       const input = auto && statistics ? automaticLevels(statistics, clip) : { black, white };

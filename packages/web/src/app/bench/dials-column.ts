@@ -7,8 +7,8 @@ import { dialLines } from './dial-lines';
 import { RangedField } from './dials/ranged-field';
 import { Editing } from './editing';
 import { GreyExtra } from './extras/grey-extra';
-import { LevelsExtra } from './extras/levels-extra';
 import { ScreenExtra } from './extras/screen-extra';
+import { TonesExtra } from './extras/tones-extra';
 import { Hanging } from './hanging';
 import { MaskDials } from './mask-dials';
 import { MaskList } from './mask-list';
@@ -23,8 +23,9 @@ import { ZoneList } from './zone-list';
 /** What stands beside a kind's dials: its chart, its arithmetic, its reading. */
 const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly first: boolean }>> = {
   'grey-response': { type: GreyExtra, first: false },
-  levels: { type: LevelsExtra, first: true },
+  levels: { type: TonesExtra, first: true },
   screen: { type: ScreenExtra, first: false },
+  threshold: { type: TonesExtra, first: true },
 };
 
 const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, less of what came in' });
@@ -122,10 +123,10 @@ export class DialsColumn {
     );
   });
 
-  /** Levels that are no longer to be found keep what was found. */
+  /** Dials that a step no longer finds by itself keep what it found. */
   private found({ kind }: Step, name: string, value: unknown): Readonly<Record<string, number>> {
-    const found = this.rendering.reading()?.found;
-    return kind === 'levels' && name === 'auto' && value === false && found ? { black: found.black, white: found.white } : {};
+    const isTurnedOff = stepOfKind(kind)?.found?.while === name && value === false;
+    return (isTurnedOff ? this.rendering.reading()?.found : null) ?? {};
   }
 
   protected readonly setAmount = (amount: unknown, held: boolean): void => {

@@ -60,8 +60,8 @@ export interface StepReading {
   readonly out: ToneReading;
   readonly meanIn: number;
   readonly meanOut: number;
-  /** Input black and white that automatic levels find, 0 … 1; null for other steps. */
-  readonly found: { readonly black: number; readonly white: number } | null;
+  /** Dials that the step finds by itself, as it finds them; null for one that finds none. */
+  readonly found: Readonly<Record<string, number>> | null;
 }
 
 export interface InkShares {

@@ -76,7 +76,7 @@ test('a reading shares the tones out and tells what levels find', async () => {
   expect(reading.histogram.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 6);
   expect(reading.into.blown).toBeCloseTo(1 / 3, 1);
   expect(reading.out.blown).toBe(0);
-  expect(reading.found?.white).toBeCloseTo(1, 2);
+  expect(reading.found?.['white']).toBeCloseTo(1, 2);
   expect(reading.meanOut).toBeLessThan(reading.meanIn);
 });
 

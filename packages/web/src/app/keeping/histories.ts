@@ -1,5 +1,5 @@
 import { DestroyRef, Injectable, inject } from '@angular/core';
-import type { Pass, Sheet } from '@uvrant/core';
+import { upgradedSheet, type Pass, type Sheet } from '@uvrant/core';
 import { BrowserDb, type KeptHistory } from './browser-db';
 
 const KEEP_AFTER_MS = 300;
@@ -130,7 +130,7 @@ export class Histories {
   private async documentsOf(key: string): Promise<Map<number, Sheet>> {
     const db = await this.db.opened();
     const kept = await db.getAll('documents', allOf(key));
-    return new Map(kept.map(({ number, document }) => [number, document]));
+    return new Map(kept.map(({ number, document }) => [number, upgradedSheet(document)]));
   }
 
   private remove(key: string): Promise<void> {

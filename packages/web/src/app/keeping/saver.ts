@@ -1,7 +1,7 @@
 import { DestroyRef, Injectable, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { firstValueFrom, timeout, TimeoutError } from 'rxjs';
-import type { Sheet } from '@uvrant/core';
+import { upgradedSheet, type Sheet } from '@uvrant/core';
 import { Api, isRefusal, messageOf, staleSheetOf } from '../api/api';
 import { BenchActions } from '../state/bench';
 import { JobActions } from '../state/jobs';
@@ -119,7 +119,7 @@ export class Saver {
     // Two windows may have left edits of one sheet: the later ones count.
     const before = this.unsaved.get(sheet);
     if (before) this.drop(before);
-    const entry = this.enter({ sheet, jobId, base, document, sending });
+    const entry = this.enter({ sheet, jobId, base, document: upgradedSheet(document), sending });
     await this.keep(entry);
     await this.db.write(['edits'], (writing) => void writing.objectStore('edits').delete(key));
     await this.save(entry);

@@ -1,10 +1,10 @@
 import {
-  automaticLevels,
   convertNode,
   findPass,
   meanTone,
   planReading,
   statisticsOf,
+  stepOfKind,
   stepName,
   toneReading,
   wholeRegion,
@@ -22,7 +22,8 @@ const readingOf = (graph: Graph, pass: string, step: string, sheet: Sheet): Plan
   const input = convertNode(graph.inputs.get(name) as Node, 'tone');
   const output = convertNode((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node, 'tone');
   const region = wholeRegion(graph.scale);
-  const found = findPass(sheet, pass)?.steps.find((each) => each.id === step);
+  const read = findPass(sheet, pass)?.steps.find((each) => each.id === step);
+  const finding = read && stepOfKind(read.kind)?.found;
   return {
     wants: (work) => [input, output].flatMap((node) => planReading({ node, region }, work)),
     *run(work) {
@@ -39,7 +40,7 @@ const readingOf = (graph: Graph, pass: string, step: string, sheet: Sheet): Plan
         out: toneReading(out),
         meanIn: meanTone(into),
         meanOut: meanTone(out),
-        found: found?.kind === 'levels' ? automaticLevels(into, found.params['clip'] as number) : null,
+        found: finding ? (finding.find(read.params, into) as Record<string, number>) : null,
       };
     },
     hand: () => [],

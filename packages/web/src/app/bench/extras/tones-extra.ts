@@ -1,23 +1,22 @@
 import { Component, computed, inject, input } from '@angular/core';
-import type { Pass, Sheet, Step } from '@uvrant/core';
+import { stepOfKind, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { Tick } from '../../ui/tick';
 import { ToneHistogram } from '../../ui/tone-histogram';
 import { Rendering } from '../rendering';
 import { percent } from '../words';
 
-/** The tones that go into levels, where black and white were put among them, and the reading before and after. */
+/** The tones that go into a step, where it finds its dials among them, and the reading before and after. */
 @Component({
-  selector: 'uv-levels-extra',
+  selector: 'uv-tones-extra',
   imports: [ToneHistogram, Tick],
   template: `
     @if (rendering.reading(); as reading) {
       <uv-tone-histogram class="chart" [bars]="reading.histogram" />
-      @if (ends(); as ends) {
-        <div class="ends" aria-hidden="true">
-          <i [style.left.%]="100 * ends.black">black</i>
-          <i [style.left.%]="100 * ends.white">white</i>
-        </div>
-      }
+      <div class="ends" aria-hidden="true">
+        @for (mark of marks(); track mark.name) {
+          <i [style.left.%]="100 * mark.at" [class.right]="mark.at > 0.5">{{ mark.name }}</i>
+        }
+      </div>
       <table>
         <thead>
           <tr>
@@ -36,26 +35,38 @@ import { percent } from '../words';
           }
         </tbody>
       </table>
-      <div class="hatch">
-        <span>Hatch where the light will carry no dots{{ bareShare() }}</span>
-        <uv-tick [on]="rendering.showBare()" label="Hatch light without dots on the table" (toggled)="rendering.showBare.set($event)" />
-      </div>
+      @if (isScreened()) {
+        <div class="hatch">
+          <span>Hatch where the light will carry no dots{{ bareShare() }}</span>
+          <uv-tick [on]="rendering.showBare()" label="Hatch light without dots on the table" (toggled)="rendering.showBare.set($event)" />
+        </div>
+      }
     } @else {
       <p class="wait">Reading the tones…</p>
     }
   `,
   styleUrl: './extra.scss',
 })
-export class LevelsExtra {
+export class TonesExtra {
   readonly step = input.required<Step>();
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   protected readonly rendering = inject(Rendering);
 
-  protected readonly ends = computed(() => {
-    const { auto, black, white } = this.step().params as { auto: boolean; black: number; white: number };
-    return auto ? (this.rendering.reading()?.found ?? null) : { black, white };
+  /** Its dials that it can find by itself, as they stand among the tones. */
+  protected readonly marks = computed(() => {
+    const { kind, params } = this.step();
+    const declaration = stepOfKind(kind);
+    const found = this.rendering.reading()?.found;
+    if (!declaration?.found || !found) return [];
+    const isFinding = params[declaration.found.while] === true;
+    return Object.keys(found).map((name) => ({
+      name: declaration.dials[name]?.title.replace('Input ', '').toLowerCase() ?? name,
+      at: (isFinding ? found[name] : params[name]) as number,
+    }));
   });
+
+  protected readonly isScreened = computed(() => this.pass().steps.some((each) => each.kind === 'screen' && each.on));
 
   protected readonly rows = computed(() => {
     const reading = this.rendering.reading();
@@ -66,7 +77,7 @@ export class LevelsExtra {
       row('White', into.white, out.white),
       row('Grey', into.grey, out.grey),
       row('Black', into.black, out.black),
-      row('Blown, loses its dots', into.blown, out.blown),
+      row(this.isScreened() ? 'Blown, loses its dots' : 'Blown, no tone left', into.blown, out.blown),
       row('Mean tone', meanIn, meanOut),
     ];
   });
