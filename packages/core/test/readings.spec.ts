@@ -2,16 +2,21 @@ import {
   betterSpots,
   chanceAt,
   compile,
+  draftScale,
   easeFor,
   finish,
   freshSource,
   measured,
   pictureNode,
   ONE,
+  outlinedLettering,
+  outlineHalvings,
+  outlineReading,
   plan,
   rendered,
   textureGreys,
   trueScale,
+  unworn,
   wearSums,
   wearsOver,
   whyAt,
@@ -123,6 +128,55 @@ describe('what wear takes', () => {
     const plain = lost(over([]));
     expect(plain).toBeGreaterThan(0.2);
     expect(lost(over([{ pass: 'title', most: 0.1, ease: easeFor(plain, 0.1) }]))).toBeCloseTo(0.1, 2);
+  });
+
+  describe('lettering that lives by its outline', () => {
+    const knocked = (x: number): Pass => ({ ...lettering(x, 'IOI'), lay: { mode: 'knock-out', strength: 1 } });
+    const ground = (change: Partial<TextureWear> | null): Pass => pass('ground', flat('#303030'), { wear: change ? [wear(change)] : [] });
+    const outline = (of: Sheet) => {
+      const [title] = outlinedLettering(of);
+      const scale = draftScale(of.size, of.ppi, outlineHalvings(of, title!));
+      const graphs = [of, unworn(of)].map((each) => compile(each, scale, find)) as [Graph, Graph];
+      const reading = outlineReading(title!, of.stock.colour, ...graphs);
+      const work = workOf(pictures, type);
+      work.fetch(reading.wants(work));
+      const { there, taken, worst } = finish(reading.run(work));
+      return { there, lost: taken / there, worst };
+    };
+
+    test('knocked out of a worn ground it loses its edge where the ground is gone, and is named there', () => {
+      expect(outlinedLettering(sheet([ground(null), knocked(10)]))).toEqual([]);
+      expect(outline(sheet([ground({}), knocked(32)])).lost).toBeCloseTo(0, 2);
+      const gone = outline(sheet([ground({}), knocked(10)]));
+      expect(gone.lost).toBeGreaterThan(0.95);
+      // Half of it stands in the dark third.
+      const half = outline(sheet([ground({}), knocked(19)]));
+      expect(half.lost).toBeGreaterThan(0.3);
+      expect(half.lost).toBeLessThan(0.7);
+      expect(half.worst?.letter).toBe('I');
+      expect(half.worst?.lost).toBeGreaterThan(0.95);
+      expect(half.worst!.box.x).toBeLessThan(SIZE.width / 3);
+    });
+
+    test('printed under a wear of everything it is judged by its edge, too; its length is that of its letters', () => {
+      const under = (x: number): Sheet =>
+        sheet([pass('paper', flat('#e0d0b0')), lettering(x, 'I'), pass('o', { kind: 'overall' }, { wear: [wear()] })]);
+      expect(outline(under(10)).lost).toBeGreaterThan(0.95);
+      expect(outline(under(33)).lost).toBeCloseTo(0, 2);
+      // An I without serifs: twice its height and its width.
+      const cap = 12 * 0.7;
+      expect(outline(under(33)).there).toBeGreaterThan(2 * cap);
+      expect(outline(under(33)).there).toBeLessThan(3.4 * cap);
+    });
+
+    test('a guard keeps the ground round it: eased whole nothing is lost, and the wear goes on elsewhere', () => {
+      const guarded = (ease: number): Sheet => sheet([ground({ guards: [{ pass: 'title', most: 0.1, ease }] }), knocked(10)]);
+      expect(outline(guarded(0)).lost).toBeGreaterThan(0.95);
+      expect(outline(guarded(1)).lost).toBeLessThan(0.02);
+      const taken = (of: Sheet): number => sums(of).wears['ground/w']!.taken;
+      expect(taken(guarded(1))).toBeGreaterThan(0.7 * taken(guarded(0)));
+      expect(taken(guarded(1))).toBeLessThan(0.98 * taken(guarded(0)));
+    });
   });
 
   test('better spots lose less lettering at about equal wear, the best first', () => {

@@ -2,9 +2,11 @@ import { ONE } from '../raster/raster';
 import { compile } from '../render/compile/compile';
 import { wearName, type InfoOf, type SheetOf } from '../render/compile/graph';
 import { rendered, scoped, type Node, type Rendering, type Work } from '../render/node';
-import { coveragePlane } from '../render/plane-nodes';
+import { edgedNode } from '../render/mask-nodes';
+import { coverageNode, coveragePlane } from '../render/plane-nodes';
 import { wholeRegion, type Scale } from '../render/scale';
 import type { Placement, Sheet, TextureWear } from '../sheet/model';
+import { isOutlined, outlineBand } from '../sheet/outlined';
 import { findPass, passesOf, withPass } from '../sheet/walk';
 
 /** A place for a wear: how much lettering is lost there, and how much it takes of everything, as shares. */
@@ -67,9 +69,14 @@ export const betterSpots = (sheet: Sheet, passId: string, wearId: string, infoOf
   });
   const now = places[0] && graphAt(places[0]);
   const from = now?.wears.get(wearName(passId, wearId))?.from;
-  const letters = [...passesOf(sheet.passes)].flatMap((pass) =>
-    pass.on && pass.source.kind === 'type' ? (now?.passes.get(pass.id) ?? []) : [],
-  );
+  const letters = [...passesOf(sheet.passes)].flatMap((pass) => {
+    const own = pass.on && pass.source.kind === 'type' ? now?.passes.get(pass.id) : undefined;
+    if (!own) return [];
+    const there = coverageNode(own);
+    // Where the outline is what counts, what is taken beside it counts, too.
+    const grow = isOutlined(sheet, pass) ? Math.max(outlineBand(pass), 1 / scale.pxPerMm) : 0;
+    return [edgedNode(there, { grow, feather: 0 }, scale.pxPerMm)];
+  });
   return {
     region,
     nodes: [...trials.map(({ taken }) => taken), ...letters, ...(from ? [from] : [])],
@@ -80,7 +87,7 @@ export const betterSpots = (sheet: Sheet, passId: string, wearId: string, infoOf
         const printed = coveragePlane(yield* rendered(from, region, inside), kernels);
         const lettering = kernels.arena.plane(printed.length).fill(0);
         for (const node of letters) {
-          const plane = coveragePlane(yield* rendered(node, region, inside), kernels);
+          const plane = (yield* rendered(node, region, inside)).tone;
           for (let i = 0; i < plane.length; i++) lettering[i] = Math.max(lettering[i] as number, plane[i] as number);
         }
         const shareOf = (taken: Int16Array, weights: Int16Array): number => {

@@ -8,7 +8,7 @@ import { Adding } from '../app/bench/adding';
 import { Hanging } from '../app/bench/hanging';
 import { Rendering, type WornReading } from '../app/bench/rendering';
 import { TicketEdits } from '../app/bench/ticket-edits';
-import type { BareMask, InkShares, StepReading, TypeSetting } from '../app/engine/protocol';
+import type { BareMask, InkShares, LetterReadings, StepReading, TypeSetting } from '../app/engine/protocol';
 import { BenchActions, benchFeature } from '../app/state/bench';
 import { chestFeature } from '../app/state/chest';
 import { dispatchFeature } from '../app/state/dispatch';
@@ -32,12 +32,14 @@ export const fakeRendering = () => ({
   reading: signal<StepReading | null>(READING),
   bare: signal(null),
   worn: signal<WornReading | null>(null),
-  letters: signal<Readonly<Record<string, WornLetter>>>({}),
+  letters: signal<LetterReadings>({ worst: {}, outlines: {} }),
+  worstLetters: signal<readonly WornLetter[]>([]),
   plane: signal<BareMask | null>(null),
   why: signal<Why | null>(null),
   asked: signal<{ readonly x: number; readonly y: number } | null>(null),
   greysOf: (): Promise<ToneStatistics> => Promise.resolve({ weights: Float64Array.from({ length: 1025 }, () => 1), total: 1025 }),
   takenBy: (_sheet: Sheet, _pass: string, wear: TextureWear) => Promise.resolve(0.8 * wear.share),
+  outlineLostBy: (_sheet: Sheet, _pass: string, _wear: TextureWear) => Promise.resolve(0),
   spotsFor: () => Promise.resolve<readonly Spot[]>([]),
   withWear: (sheet: Sheet) => sheet,
   small: signal({}),

@@ -1,6 +1,7 @@
 import { sourceOfKind, type DialledSource } from '../../catalogue/sources';
 import type { Rgb } from '../../raster/raster';
 import type { ColourRef, FrameSource, Pass, PictureRef, Placement, Sheet, ShapeSource, SheetRef, TypeSource } from '../../sheet/model';
+import type { TypePass } from '../../sheet/outlined';
 import type { ShapeDials } from '../../type/shape';
 import type { TypeDials } from '../../type/layout';
 import { convertNode } from '../convert-node';
@@ -73,6 +74,12 @@ const sourceFault = (source: DialledSource): string | null => {
 
 const dialledNode = (source: DialledSource, at: SourceAt): Node =>
   (MAKERS[source.kind] as (source: DialledSource, at: SourceAt) => Node)(source, at);
+
+/** A type pass's letters where they are set, whatever its steps and masks make of them. */
+export const letteringNode = (context: Context, { source, placement }: TypePass): Node => {
+  const { scale, colourOf } = context;
+  return MAKERS.type({ ...source, filled: true }, { placement, pxPerMm: scale.pxPerMm, colourOf, picture: () => emptyNode() });
+};
 
 /** Compiles another sheet at a scale, in a chain of sheets. */
 export type CompileOther = (sheet: Sheet, scale: Scale, chain: Chain) => Graph;

@@ -1,13 +1,14 @@
 import { takenTable } from '../../masks/cut';
-import type { Pass, Placement, TextureWear, Wear } from '../../sheet/model';
+import type { Guard, Pass, Placement, TextureWear, Wear } from '../../sheet/model';
+import { isOutlined, outlineBand } from '../../sheet/outlined';
 import { holderName, wearLies } from '../../sheet/hung';
-import { wearsOf } from '../../sheet/walk';
+import { findPass, wearsOf } from '../../sheet/walk';
 import { surfaceOfName } from '../../surface/surfaces';
 import { remembering } from '../../units/remember';
 import { HALF, ONE } from '../../raster/raster';
 import { convertNode } from '../convert-node';
 import { dissolvedNode } from '../dissolved-node';
-import { cleanedNode } from '../mask-nodes';
+import { cleanedNode, edgedNode } from '../mask-nodes';
 import type { Node } from '../node';
 import { coverageNode, cutNode, cutPlaneNode, easedNode, maskedNode, productNode, restNode, takenNode, type Plane } from '../plane-nodes';
 import { pictureNode } from '../sources/picture';
@@ -16,6 +17,7 @@ import { averagedNode, FINE_FRAME, framedTexture, frameHalvings, frameOf, laidPl
 import { edgesOf, infoFor, isHard, isTrue, printPxPerMm, shareOf, type Context } from './context';
 import { CompileError, wearName } from './graph';
 import { masksOf } from './masks';
+import { letteringNode } from './sources';
 
 /** What each wear of a pass leaves, in order, recorded with what it takes it from; `take` takes one out. */
 export const worn = <N extends Node>(context: Context, pass: Pass, unworn: N, take: (from: N, left: Plane) => N): N =>
@@ -51,20 +53,31 @@ const wearing = (context: Context, pass: Pass, wear: Wear): readonly [Plane, num
     context.unknown.push(`wear “${String((wear as { kind: unknown }).kind)}” on “${pass.name}”`);
     return null;
   }
-  const { records } = context;
   const [owner, texture, placement] = textureOf(context, pass, wear);
   const strength = shareOf(texture.strength);
   const drafted = draftTaken(context, pass, owner, texture, placement);
   const clean = drafted ?? printTaken(context, owner, texture, placement);
   const eased = texture.guards.flatMap((guard) => {
-    const lettering = guard.pass === pass.id ? records.sources.get(pass.id) : records.passes.get(guard.pass);
-    return lettering ? [easedNode(coverageNode(lettering), shareOf(guard.ease))] : [];
+    const there = guardedBy(context, pass, guard);
+    return there ? [easedNode(there, shareOf(guard.ease))] : [];
   });
   const holder = holderName(owner.id, { wear: texture.id });
   const parts = [...masksOf(context, texture.masks, owner, holder), ...eased];
   // Half of a patch is half of its pixels, where each is all or nothing: not half of each, which would be none.
   if (isHard(context, pass)) return [dissolvedNode(clean, productNode(parts), strength, context.scale.pxPerMm), ONE];
   return [productNode([clean, ...parts]) ?? clean, strength];
+};
+
+/** Where a guard eases a wear: on its lettering, and round that where the outline is what counts. */
+const guardedBy = (context: Context, pass: Pass, guard: Guard): Plane | null => {
+  const { sheet, scale, records } = context;
+  const other = guard.pass === pass.id ? undefined : findPass(sheet, guard.pass);
+  if (other && isOutlined(sheet, other)) {
+    const letters = coverageNode(letteringNode(context, other));
+    return edgedNode(letters, { grow: outlineBand(other), feather: 0 }, scale.pxPerMm);
+  }
+  const lettering = guard.pass === pass.id ? records.sources.get(pass.id) : records.passes.get(guard.pass);
+  return lettering ? coverageNode(lettering) : null;
 };
 
 /** The texture where it lies, cut at the rendering's own pixels. */

@@ -8,6 +8,7 @@ import {
   withPass,
   withWear,
   type ChosenLay,
+  type Guard,
   type Lay,
   type Pass,
   type Sheet,
@@ -155,6 +156,36 @@ export class Adding {
     });
   }
 
+  /** Eases a wear round the outline of a type pass just so far that no more than a share of it is lost. */
+  easeOutline(pass: string, id: string, lettering: string, most: number): Promise<void> {
+    const gesture = `eased ${freshId()}`;
+    return this.busyWith(id, async (isHere) => {
+      const put = (ease: number): void =>
+        this.editing.pass(
+          pass,
+          (each) => ({
+            ...each,
+            wear: each.wear.map((one) =>
+              one.id === id && one.kind === 'texture' ? guardedWear(one, { pass: lettering, most, ease }) : one,
+            ),
+          }),
+          gesture,
+          true,
+        );
+      // The least ease, in sixteenths, at which it holds; without any ease it may hold already.
+      let [low, high] = [-1, 16];
+      while (high - low > 1) {
+        const [ease, document] = [Math.floor((low + high) / 2), this.document()];
+        const wear = wearIn(document, pass, id);
+        if (!isHere() || !document || !wear) return;
+        const tried = guardedWear(wear, { pass: lettering, most, ease: ease / 16 });
+        if ((await this.rendering.outlineLostBy(document, pass, tried, lettering)) > most) low = ease;
+        else high = ease;
+      }
+      if (isHere()) put(high / 16);
+    });
+  }
+
   private passNow(id: string): Pass | undefined {
     const document = this.document();
     return document ? findPass(document, id) : undefined;
@@ -191,6 +222,12 @@ export class Adding {
     }
   }
 }
+
+/** A wear with one of its guards put in place of the one for the same pass. */
+export const guardedWear = (wear: TextureWear, guard: Guard): TextureWear => ({
+  ...wear,
+  guards: [...wear.guards.filter((each) => each.pass !== guard.pass), guard],
+});
 
 const isMeasured = (addition: Addition, sheet: Sheet, pass: string): boolean =>
   addition.measured === true && findPass(sheet, pass)?.lay.mode !== 'normal';

@@ -18,6 +18,7 @@ import { BenchActions } from '../state/bench';
 import { wearFrom } from './additions';
 import { Adding } from './adding';
 import { DialsColumn } from './dials-column';
+import { Editing } from './editing';
 import { freshMask, Hanging } from './hanging';
 import { MaskTools } from './mask-tools';
 import { Slug } from './slug';
@@ -89,6 +90,30 @@ describe('a wear', () => {
     expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 0.5 }]);
     find<HTMLButtonElement>(fixture, 'button', 'Let go').click();
     expect(bench.wear().guards).toEqual([]);
+  });
+
+  test('says of knocked out lettering what its edge loses, and eases it as far as is needed', async () => {
+    const bench = await onWornBench();
+    const fixture = await bench.shown(DialsColumn);
+    const editing = TestBed.inject(Editing);
+    editing.pass('title', (pass) => ({ ...pass, lay: { ...pass.lay, mode: 'knock-out' } }));
+    const worst = { letter: 'R', lost: 0.8, box: { x: 0, y: 0, width: 1, height: 1 } };
+    bench.rendering.worn.set({ sums: { wears: {}, lettering: {} }, isTrue: true });
+    bench.rendering.letters.set({ worst: {}, outlines: { title: { there: 50, taken: 20, worst } } });
+    await fixture.whenStable();
+    expect(textOf(fixture)).toContain('loses ≈ 40.0 % of its edge , worst “R” 80 %');
+    const tried: number[] = [];
+    bench.rendering.outlineLostBy = (_: Sheet, __: string, wear: TextureWear) => {
+      const { ease } = wear.guards[0] as { ease: number };
+      tried.push(ease);
+      // An edge holds out until the wear is weak enough, then it is there at once.
+      return Promise.resolve(ease < 0.6 ? 0.4 : 0.02);
+    };
+    find<HTMLButtonElement>(fixture, 'button', 'Ease it there').click();
+    await fixture.whenStable();
+    await new Promise((done) => setTimeout(done));
+    expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 10 / 16 }]);
+    expect(tried.length).toBeLessThanOrEqual(5);
   });
 
   test('is moved, follows the art when told so without moving, and is removed', async () => {

@@ -83,7 +83,7 @@ test('what is known exactly does not become about again when the quick reading c
   const about = new Promise<WearSums>((resolve) => (tell = resolve));
   const { made } = await rendering(
     withPass(posterOf(), 'picture', (pass) => ({ ...pass, wear: [worn] })),
-    { worn: about, letters: Promise.resolve({}) },
+    { worn: about, letters: Promise.resolve({ worst: {}, outlines: {} }) },
   );
   made.seesAll.set(true);
   await new Promise((quiet) => setTimeout(quiet, 400));

@@ -23,7 +23,7 @@ import {
 import { READING_BAND } from '../engine/reading-band';
 import { Timing } from '../engine/timing';
 import { Hanging } from './hanging';
-import type { BareMask, InkShares, MeanTones, Pixels, StepReading, TypeSetting } from '../engine/protocol';
+import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, StepReading, TypeSetting } from '../engine/protocol';
 import { benchFeature } from '../state/bench';
 import { jobsFeature } from '../state/jobs';
 
@@ -32,6 +32,8 @@ const QUIET_MS = 180;
 const SMALL_SIDE = 112;
 /** An open mask is to follow the brush. */
 const PLANE_QUIET_MS = 30;
+
+const NO_LETTERS: LetterReadings = { worst: {}, outlines: {} };
 
 /** What wear takes: about, or as the true print was read from end to end. */
 export interface WornReading {
@@ -141,6 +143,14 @@ export class Rendering {
     return there > 0 ? taken / there : 0;
   }
 
+  /** What share of its outline a type pass would lose with a wear changed. */
+  async outlineLostBy(sheet: Sheet, pass: string, wear: TextureWear, lettering: string): Promise<number> {
+    const version = this.open(this.withWear(sheet, pass, wear));
+    const { outlines } = await this.engine.ask({ kind: 'letters', version });
+    const { there, taken } = outlines[lettering] ?? { there: 0, taken: 0 };
+    return there > 0 ? taken / there : 0;
+  }
+
   /** Changes only when what is unprinted does: a source, or where it lies. */
   private readonly sourceName = computed(() => {
     const document = this.document();
@@ -162,7 +172,13 @@ export class Rendering {
   readonly setting = signal<TypeSetting | null>(null);
   /** What wear takes, by wear and by lettering. */
   readonly worn = signal<WornReading | null>(null);
-  readonly letters = signal<Readonly<Record<string, WornLetter>>>({});
+  readonly letters = signal<LetterReadings>(NO_LETTERS);
+  /** The worst letter of each type pass, by what counts for it. */
+  readonly worstLetters = computed<readonly WornLetter[]>(() => {
+    const { worst, outlines } = this.letters();
+    const byInk = Object.entries(worst).flatMap(([id, letter]) => (outlines[id] ? [] : [letter]));
+    return [...byInk, ...Object.values(outlines).flatMap((loss) => loss.worst ?? [])];
+  });
   /** The place, mm, whose look is asked about, and why it looks so. */
   readonly asked = signal<{ readonly x: number; readonly y: number } | null>(null);
   readonly why = signal<Why | null>(null);
@@ -213,7 +229,7 @@ export class Rendering {
         const isWorn = document !== null && [...wearsOf(document)].some(({ wear }) => wear.on);
         if (version === null || !document || !isWorn) {
           this.worn.set(null);
-          this.letters.set({});
+          this.letters.set(NO_LETTERS);
           return;
         }
         const about = await this.engine.ask({ kind: 'worn', version, band: null }, signal);

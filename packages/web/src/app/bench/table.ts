@@ -189,7 +189,7 @@ export class Table {
     if (!this.hanging.wear() || this.hanging.mask() || this.isOnlyLookedAt()) return null;
     const { x, y, zoom } = this.shown();
     const by = zoom * this.perMm();
-    return Object.values(this.rendering.letters()).map(({ box }) => ({
+    return this.rendering.worstLetters().map(({ box }) => ({
       left: x + box.x * by,
       top: y + box.y * by,
       width: box.width * by,

@@ -5,6 +5,7 @@ import {
   easeFor,
   findPass,
   MOST_SEED,
+  outlinedLettering,
   share,
   SURFACES,
   SURFACE_PIECE,
@@ -20,11 +21,13 @@ import {
   type Sheet,
   type SharedWear,
   type Spot,
+  type Taken,
   type Wear,
+  type WornLetter,
 } from '@uvrant/core';
 import { jobsFeature } from '../state/jobs';
 import { Figure } from '../ui/figure';
-import { Adding } from './adding';
+import { Adding, guardedWear } from './adding';
 import { dialLines } from './dial-lines';
 import { RangedField } from './dials/ranged-field';
 import { Hanging, textureSource } from './hanging';
@@ -35,6 +38,18 @@ import { percent } from './words';
 
 const SHARE = share({ title: 'Share of the texture', min: 0, max: 0.95, default: 0.12, more: 'more ink is taken' });
 const MOST_LOST = 0.1;
+
+/** What a type pass loses: of its ink, or of its outline. */
+interface Loss {
+  readonly pass: Pass;
+  readonly lost: number;
+  readonly isOutline: boolean;
+  readonly words: string;
+  readonly worst: WornLetter | null;
+  readonly worstWords: string;
+  readonly most: number;
+  readonly ease: number;
+}
 
 /** The dials of the open wear: how much it takes, what it took, what lettering lost, where its texture lies. */
 @Component({
@@ -102,7 +117,7 @@ const MOST_LOST = 0.1;
                   [digits]="0"
                   [width]="34"
                   [label]="'Most that ' + each.pass.name + ' may lose, percent'"
-                  (changed)="guard(each.pass, each.lost, $event / 100)"
+                  (changed)="guard(each, $event / 100)"
                 />
                 %
               </span>
@@ -112,7 +127,9 @@ const MOST_LOST = 0.1;
                   <button type="button" (click)="unguard(each.pass)">Let go</button>
                 </span>
               } @else if (each.lost > each.most) {
-                <button type="button" class="choose" (click)="guard(each.pass, each.lost, each.most)">Ease it there</button>
+                <button type="button" class="choose" [disabled]="isSolving()" (click)="guard(each, each.most)">
+                  {{ isSolving() ? 'Easing…' : 'Ease it there' }}
+                </button>
               }
             </div>
           }
@@ -232,29 +249,36 @@ export class WearDials {
   });
   protected readonly pct = (value: number): string => percent(value, 1);
 
-  protected readonly losses = computed(() => {
+  protected readonly losses = computed<readonly Loss[]>(() => {
     const reading = this.reading();
     if (!reading) return [];
-    const mark = reading.isTrue ? '' : '≈ ';
-    return Object.entries(reading.sums.lettering).flatMap(([id, { there, taken }]) => {
-      const pass = findPass(this.sheet(), id);
-      if (!pass || there === 0) return [];
-      const held = this.own()?.guards.find((each) => each.pass === id);
-      const worst = this.rendering.letters()[id] ?? null;
-      const lost = taken / there;
-      return [
-        {
-          pass,
-          lost,
-          words: `${mark}${percent(lost, 1)}`,
-          worst,
-          worstWords: worst ? percent(worst.lost) : '',
-          most: held?.most ?? MOST_LOST,
-          ease: held?.ease ?? 0,
-        },
-      ];
-    });
+    const { worst, outlines } = this.rendering.letters();
+    const outlined = new Set(outlinedLettering(this.sheet()).map(({ id }) => id));
+    const byInk = Object.entries(reading.sums.lettering).filter(([id]) => !outlined.has(id));
+    return [
+      ...byInk.flatMap(([id, sums]) => this.loss(id, sums, worst[id] ?? null, false, reading.isTrue)),
+      ...Object.entries(outlines).flatMap(([id, sums]) => this.loss(id, sums, sums.worst, true, false)),
+    ];
   });
+
+  private loss(id: string, { there, taken }: Taken, worst: WornLetter | null, isOutline: boolean, isTrue: boolean): Loss[] {
+    const pass = findPass(this.sheet(), id);
+    if (!pass || there === 0) return [];
+    const held = this.own()?.guards.find((each) => each.pass === id);
+    const lost = taken / there;
+    return [
+      {
+        pass,
+        lost,
+        isOutline,
+        words: `${isTrue ? '' : '≈ '}${percent(lost, 1)}${isOutline ? ' of its edge' : ''}`,
+        worst,
+        worstWords: worst ? percent(worst.lost) : '',
+        most: held?.most ?? MOST_LOST,
+        ease: held?.ease ?? 0,
+      },
+    ];
+  }
 
   protected readonly lines = computed(() => {
     const [wear, pass, sheet] = [this.own(), this.pass(), this.sheet()];
@@ -290,14 +314,17 @@ export class WearDials {
     return this.adding.takeInk(this.pass().id, this.wear().id, amount);
   }
 
-  /** Eases the wear on a type pass, so that it loses no more than that; what it loses now counts with the ease there is. */
-  protected guard({ id }: Pass, lost: number, most: number): void {
+  /**
+   * Eases the wear on a type pass, so that it loses no more than that. Ink that is lost counts with the ease there is; an outline
+   * is measured at each ease that is tried.
+   */
+  protected guard({ pass: { id }, lost, isOutline }: Loss, most: number): void {
     const limit = Math.max(0, Math.min(1, most));
+    if (isOutline) return void this.adding.easeOutline(this.pass().id, this.wear().id, id, limit);
     this.hanging.changeWear((wear) => {
       const now = wear.guards.find((each) => each.pass === id)?.ease ?? 0;
       const unguarded = now < 1 ? lost / (1 - now) : lost;
-      const others = wear.guards.filter((each) => each.pass !== id);
-      return { ...wear, guards: [...others, { pass: id, most: limit, ease: easeFor(Math.min(1, unguarded), limit) }] };
+      return guardedWear(wear, { pass: id, most: limit, ease: easeFor(Math.min(1, unguarded), limit) });
     });
   }
 

@@ -1,4 +1,4 @@
-import type { Pass, Sheet, SourceInfo, Spot, ToneReading, ToneStatistics, WearSums, Why, WornLetter } from '@uvrant/core';
+import type { OutlineLoss, Pass, Sheet, SourceInfo, Spot, ToneReading, ToneStatistics, WearSums, Why, WornLetter } from '@uvrant/core';
 
 /** A square of the view at 1/2^halvings of the sheet's pixels, in tiles of `side` view pixels. */
 export interface TilePlace {
@@ -31,7 +31,7 @@ export type Task =
   | { readonly kind: 'greys'; readonly version: number; readonly pass: string; readonly wear: string }
   /** What wear takes: over the whole sheet about, or over one band of the true print. */
   | { readonly kind: 'worn'; readonly version: number; readonly band: number | null }
-  /** The letter of each type pass that loses most. */
+  /** The letter of each type pass that loses most, and what outlines lose. */
   | { readonly kind: 'letters'; readonly version: number }
   /** Places for a wear where less lettering is lost. */
   | { readonly kind: 'spots'; readonly version: number; readonly pass: string; readonly wear: string }
@@ -91,6 +91,12 @@ export interface MeanTones {
   readonly beneath: number;
 }
 
+/** By type pass: its worst letter, and what its outline loses where that is what counts. */
+export interface LetterReadings {
+  readonly worst: Readonly<Record<string, WornLetter>>;
+  readonly outlines: Readonly<Record<string, OutlineLoss>>;
+}
+
 export interface Results {
   readonly tile: TableTile;
   readonly unprinted: Pixels;
@@ -103,7 +109,7 @@ export interface Results {
   readonly plane: BareMask;
   readonly greys: ToneStatistics;
   readonly worn: WearSums;
-  readonly letters: Readonly<Record<string, WornLetter>>;
+  readonly letters: LetterReadings;
   readonly spots: readonly Spot[];
   readonly why: Why;
 }

@@ -6,6 +6,7 @@ import {
   momentsOf,
   peeled,
   trueScale,
+  unworn,
   type FontRef,
   type Graph,
   type Scale,
@@ -61,6 +62,11 @@ export class OpenSheet {
   after(pass: string, halvings: number): Graph {
     const moment = momentsOf(this.sheet).filter((each) => each.pass === pass);
     return this.graph(`after ${pass} ${halvings}`, () => this.draftOf(peeled(this.sheet, moment.at(-1) ?? { pass, step: null }), halvings));
+  }
+
+  /** A draft of the sheet without its wear. */
+  unworn(halvings: number): Graph {
+    return this.graph(`unworn ${halvings}`, () => this.draftOf(unworn(this.sheet), halvings));
   }
 
   private draftOf(sheet: Sheet, halvings: number): Graph {
