@@ -1,5 +1,5 @@
-import { boxAt, rendered, finish, ONE, sizeOf, surfaceNode, SURFACE_PIECE, type Beyond, type Region } from '../src';
-import { planeOf as valuesOf, workOf } from './support/sheets';
+import { boxAt, finish, freshSource, ONE, rendered, sizeOf, surfaceNode, SURFACE_PIECE, type Beyond, type Node, type Region } from '../src';
+import { flat, graphOf, pass, planeOf as valuesOf, sheet, workOf } from './support/sheets';
 
 const PX = 2;
 /** A piece of half a letter's size in the middle of the region. */
@@ -54,4 +54,18 @@ test('beyond its box it comes again, is mirrored at its edges, or goes on', () =
     expect(at(again, x, y)).toBe(at(on, x, y));
     expect(at(mirrored, x, y)).toBe(at(on, x, y));
   }
+});
+
+test('a pass prints a made surface as paper: the same light that a wear of it is cut from, multiplied into what is there', () => {
+  const lies = { ...box, beyond: 'hold' as const };
+  const source = freshSource('surface', { surface: 'kraft board', seed: 7 });
+  const paper = sheet([pass('paper', source, { placement: lies })]);
+  const { root, scale } = graphOf(paper);
+  const region: Region = { x: 10, y: 20, width: 60, height: 50 };
+  const alone = valuesOf(finish(rendered(root as Node, region, workOf())));
+  const own = surfaceNode({ name: 'kraft board', seed: 7 }, lies, scale.pxPerMm);
+  expect(alone).toEqual(valuesOf(finish(rendered(own, region, workOf()))));
+  const over = sheet([pass('ground', flat('#ffffff')), pass('paper', source, { placement: lies, lay: { mode: 'multiply', strength: 1 } })]);
+  expect(valuesOf(finish(rendered(graphOf(over).root as Node, region, workOf())))).toEqual(alone);
+  expect(() => graphOf(sheet([pass('paper', freshSource('surface', { surface: 'marble' }))]))).toThrow('“paper” cannot print');
 });

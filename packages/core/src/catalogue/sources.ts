@@ -1,9 +1,10 @@
-import type { FlatSource, FrameSource, RampSource, ShapeSource, Source, TypeSource } from '../sheet/model';
+import type { FlatSource, FrameSource, RampSource, ShapeSource, Source, SurfaceSource, TypeSource } from '../sheet/model';
 import { angle, choice, colour, font, length, number, ramp, seed, share, text, toggle } from '../steps/dials';
 import type { Dials, ParamsOf } from '../steps/declare';
 import { ALIGNMENTS, LINE_WAYS, SIZE_WAYS } from '../type/layout';
 import { SHAPE_FORMS } from '../type/shape';
 import { FRAME_EDGES } from '../surface/frame';
+import { SURFACES } from '../surface/surfaces';
 
 /** A source whose dials stand beside its kind: forms, schemas and documentation are derived from them. */
 export interface SourceDeclaration<D extends Dials = Dials> {
@@ -94,6 +95,17 @@ const frame = {
   },
 } as const satisfies SourceDeclaration;
 
+const surface = {
+  kind: 'surface',
+  title: 'Made surface',
+  purpose: 'Paper, metal, dust or cloth made by the program, at its own size; it goes on beyond its box.',
+  words: 'paper texture crumpled folded kraft card concrete procedural',
+  dials: {
+    surface: choice({ title: 'Surface', options: SURFACES.map(({ name }) => name), default: 'crumpled copy paper' }),
+    seed: seed({ title: 'Seed', default: 1 }),
+  },
+} as const satisfies SourceDeclaration;
+
 const type = {
   kind: 'type',
   title: 'Type',
@@ -124,7 +136,7 @@ const type = {
 } as const satisfies SourceDeclaration;
 
 /** Every source that is set by dials. */
-export const SOURCES = [flat, rampSource, shape, frame, type] as const;
+export const SOURCES = [flat, rampSource, shape, frame, surface, type] as const;
 export type DialledSource = Extract<Source, { kind: (typeof SOURCES)[number]['kind'] }>;
 
 /** The dials of a declaration are exactly what the model holds for its kind. */
@@ -139,8 +151,9 @@ export const SOURCES_MATCH_THE_MODEL: readonly [
   Holds<RampSource, typeof rampSource>,
   Holds<ShapeSource, typeof shape>,
   Holds<FrameSource, typeof frame>,
+  Holds<SurfaceSource, typeof surface>,
   Holds<TypeSource, typeof type>,
-] = [true, true, true, true, true];
+] = [true, true, true, true, true, true];
 
 export const sourceOfKind = (kind: string): SourceDeclaration | undefined => SOURCES.find((source) => source.kind === kind);
 

@@ -104,6 +104,13 @@ export interface FrameSource {
   readonly picture?: PictureRef;
 }
 
+/** A made surface as paper or texture, by its name and where its chance begins. */
+export interface SurfaceSource {
+  readonly kind: 'surface';
+  readonly surface: string;
+  readonly seed: number;
+}
+
 /** Set type; its placement's width is the measure, its top the top of the first line's capitals. */
 export interface TypeSource extends Bordered {
   readonly kind: 'type';
@@ -125,6 +132,7 @@ export type Source =
   | RampSource
   | ShapeSource
   | FrameSource
+  | SurfaceSource
   | TypeSource
   | { readonly kind: 'group'; readonly passes: readonly Pass[] }
   | { readonly kind: 'sheet'; readonly sheet: SheetRef }

@@ -15,6 +15,7 @@ import { pictureNode } from '../sources/picture';
 import { rampNode } from '../sources/ramp';
 import { shapeNode } from '../sources/shape';
 import { sheetNode } from '../sources/sheet';
+import { surfaceNode } from '../sources/surface';
 import { typeNode } from '../sources/type';
 import { infoFor, type Context } from './context';
 import { CompileError, type Chain, type Graph } from './graph';
@@ -59,6 +60,7 @@ const MAKERS: Makers = {
     ),
   shape: (source, at) => shapeNode(shapeDials(source), paintsOf(source, at), at.placement, at.pxPerMm),
   frame: framed,
+  surface: ({ surface, seed }, { placement, pxPerMm }) => surfaceNode({ name: surface, seed }, placement, pxPerMm),
   type: (source, at) => typeNode(source.font, typeDials(source), paintsOf(source, at), at.placement, at.pxPerMm),
 };
 

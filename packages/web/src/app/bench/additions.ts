@@ -387,6 +387,22 @@ const madeWear = ({ name, title, note }: (typeof SURFACES)[number]): Addition =>
   }),
 });
 
+/** A made surface as paper over the whole sheet, at its own size: it goes on by itself beyond its piece. */
+const madePaper = ({ name, title, note }: (typeof SURFACES)[number]): Addition => ({
+  id: `surface-${name.replace(/ /g, '-')}`,
+  title: `${title}, as paper`,
+  note,
+  words: 'paper texture surface made lay overlay procedural',
+  group: 'Made surfaces',
+  measured: true,
+  add: ofPass((sheet) => {
+    const { width, height } = sheet.size;
+    const lies = { ...boxAt(width / 2, height / 2, SURFACE_PIECE.width, SURFACE_PIECE.height), beyond: 'hold' as const };
+    const lay = sheet.passes.length === 0 ? NORMAL : { ...chosenLay(0.5, isDark(sheet) ? 0 : 1) };
+    return passOf(title, freshSource('surface', { surface: name }), lies, lay);
+  }),
+});
+
 /** A wear that another pass has. */
 const sharedWears = (sheet: Sheet, at: Line): Addition[] =>
   [...wearsOf(sheet)].flatMap(({ pass: owner, wear }) => {
@@ -461,6 +477,7 @@ export const additionsAt = (sheet: Sheet, at: Line, assets: readonly Asset[], ot
   ...flats,
   ...shapes,
   ...frames,
+  ...SURFACES.map(madePaper),
   ...whole,
   ...otherSheets.map(ofSheet),
 ];

@@ -101,7 +101,7 @@ describe('a wear', () => {
     bench.rendering.worn.set({ sums: { wears: {}, lettering: {} }, isTrue: true });
     bench.rendering.letters.set({ worst: {}, outlines: { title: { there: 50, taken: 20, worst } } });
     await fixture.whenStable();
-    expect(textOf(fixture)).toContain('loses ≈ 40.0 % of its edge , worst “R” 80 %');
+    expect(textOf(fixture)).toContain('loses ≈ 40.0 % of its edge, worst “R” 80 %');
     const tried: number[] = [];
     bench.rendering.outlineLostBy = (_: Sheet, __: string, wear: TextureWear) => {
       const { ease } = wear.guards[0] as { ease: number };

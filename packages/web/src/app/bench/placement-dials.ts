@@ -4,6 +4,7 @@ import {
   choice,
   ownSize,
   placed,
+  SURFACE_PIECE,
   wholeSheet,
   type AnyDial,
   type Beyond,
@@ -132,11 +133,12 @@ export class PlacementDials {
   protected readonly natural = computed<Size | null>(() => {
     const { source } = this.pass();
     if (source.kind === 'sheet') return this.sheets().find((each) => each.id === source.sheet.id)?.document.size ?? null;
+    if (source.kind === 'surface') return SURFACE_PIECE;
     return this.asset() ?? this.piece();
   });
   protected readonly effectivePpi = computed(() => Math.round(((this.asset()?.width ?? 0) * 25.4) / this.at().width));
   /** Only what fills its box with something that can go on has anything beyond its edge. */
-  protected readonly hasBeyond = computed(() => ['picture', 'flat', 'ramp'].includes(this.pass().source.kind));
+  protected readonly hasBeyond = computed(() => ['picture', 'flat', 'ramp', 'surface'].includes(this.pass().source.kind));
 
   /** The proportions of what is shown in the pass's place, where it has some. */
   readonly piece = input<Size | null>(null);

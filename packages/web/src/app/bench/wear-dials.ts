@@ -45,7 +45,7 @@ interface Loss {
   readonly lost: number;
   readonly isOutline: boolean;
   readonly words: string;
-  readonly worst: WornLetter | null;
+  /** The letter that loses most. */
   readonly worstWords: string;
   readonly most: number;
   readonly ease: number;
@@ -105,10 +105,7 @@ interface Loss {
             <div class="loss" [class.over]="each.lost > each.most">
               <span>{{ each.pass.name }}</span>
               <span>
-                loses <b>{{ each.words }}</b>
-                @if (each.worst) {
-                  , worst “{{ each.worst.letter }}” {{ each.worstWords }}
-                }
+                loses <b>{{ each.words }}</b>{{ each.worstWords }}
               </span>
               <span>
                 at most
@@ -272,8 +269,7 @@ export class WearDials {
         lost,
         isOutline,
         words: `${isTrue ? '' : '≈ '}${percent(lost, 1)}${isOutline ? ' of its edge' : ''}`,
-        worst,
-        worstWords: worst ? percent(worst.lost) : '',
+        worstWords: worst ? `, worst “${worst.letter}” ${percent(worst.lost)}` : '',
         most: held?.most ?? MOST_LOST,
         ease: held?.ease ?? 0,
       },

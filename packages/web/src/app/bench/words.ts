@@ -17,6 +17,7 @@ const SOURCES: { readonly [K in Source['kind']]: (source: Extract<Source, { kind
   ramp: ({ form }) => `${form} ramp`,
   shape: ({ form, filled, border }) => (filled ? form : `${form}, border ${Number(border.toFixed(1))} mm`),
   frame: ({ edge }) => `${edge} frame`,
+  surface: ({ surface }) => `made, ${surface}`,
   type: ({ lines }) => (lines === 'fit' ? 'stacked type' : 'type'),
   group: ({ passes }) => `group of ${passes.length}`,
   sheet: () => 'another sheet',
