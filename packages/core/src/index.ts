@@ -17,6 +17,7 @@ export * from './masks/specks';
 export * from './masks/strokes';
 export * from './masks/tips';
 export * from './plates/better-spots';
+export * from './plates/colour-counts';
 export * from './plates/ink-shares';
 export * from './plates/outline-readings';
 export * from './plates/texture-greys';

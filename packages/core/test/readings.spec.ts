@@ -1,7 +1,9 @@
 import {
   betterSpots,
   chanceAt,
+  colourCounts,
   compile,
+  convertNode,
   draftScale,
   easeFor,
   finish,
@@ -16,6 +18,7 @@ import {
   rendered,
   textureGreys,
   trueScale,
+  unscreened,
   unworn,
   wearSums,
   wearsOver,
@@ -34,7 +37,7 @@ import {
 } from '../src';
 import { shaperOfAll } from './support/fonts';
 import { drawn } from './support/pictures';
-import { cutOut, flat, infoOf, pass, PICTURES, plainWear, sheet, SIZE, step, workOf } from './support/sheets';
+import { cutOut, flat, infoOf, pass, picture, PICTURES, plainWear, sheet, SIZE, step, workOf } from './support/sheets';
 
 /** Dark on the left third, light on the rest: what takes by its darks takes a third. */
 const stripe = drawn('stripe', 300, 300, 1, (x) => (x < 1 / 3 ? 0.1 : 0.9));
@@ -317,4 +320,29 @@ test('a raster’s place in the sums is its coverage', () => {
   const work = ready(wornNodes(of, graph), region);
   const { taken } = graph.wears.get('art/w')!;
   expect(finish(rendered(taken, region, work)).tone.every((v) => Math.abs(v - ONE / 4) <= 1)).toBe(true);
+});
+
+describe('colours in a sheet of hard edges', () => {
+  const counts = (of: Sheet): Readonly<Record<string, number>> => {
+    const graph = graphOf(of);
+    const nodes = unscreened(of, graph).map(({ id }) => convertNode(graph.printed.get(id) as Node, 'colour'));
+    return finish(colourCounts(of, graph, ready(nodes, graph.region)));
+  };
+  const art = (change: Partial<Pass> = {}): Pass => pass('art', picture('ramp'), change);
+
+  test('are counted where a pass has no screen', () => {
+    const found = counts({ ...sheet([pass('ground', flat('#c03020')), art()]), edges: 'hard' })['art']!;
+    // A ramp of eight bits.
+    expect(found).toBeGreaterThan(120);
+    expect(found).toBeLessThanOrEqual(256);
+  });
+
+  test('are no matter in a smooth sheet, with a screen, of black and white, or of a pass that is off', () => {
+    const steps = (kind: 'screen' | 'threshold'): Partial<Pass> => ({ steps: [step(kind)] });
+    expect(counts({ ...sheet([art()]), edges: 'smooth' })).toEqual({});
+    for (const change of [steps('screen'), steps('threshold'), { on: false }]) {
+      expect(counts({ ...sheet([art(change)]), edges: 'hard' })).toEqual({});
+    }
+    expect(counts({ ...sheet([art({ edges: 'hard' })]), edges: 'smooth' })['art']).toBeGreaterThan(120);
+  });
 });

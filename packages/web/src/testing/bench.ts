@@ -28,7 +28,7 @@ export const READING: StepReading = {
 
 /** What the workers would have read. */
 export const fakeRendering = () => ({
-  inks: signal<InkShares | null>({ passes: { ground: 1, picture: 0.6542 }, inks: { soot: 0.6542, flare: 0.3458 } }),
+  inks: signal<InkShares | null>({ passes: { ground: 1, picture: 0.6542 }, inks: { soot: 0.6542, flare: 0.3458 }, colours: {} }),
   reading: signal<StepReading | null>(READING),
   bare: signal(null),
   worn: signal<WornReading | null>(null),

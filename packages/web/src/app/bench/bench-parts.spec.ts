@@ -51,6 +51,20 @@ describe('the ticket', () => {
     expect(current()).toContain('Levels');
   });
 
+  test('says which pass of a hard sheet prints many colours, and screens it', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(Ticket);
+    expect(textOf(fixture)).not.toContain('continuous tone');
+    bench.rendering.inks.update((inks) => inks && { ...inks, colours: { ground: 312 } });
+    await fixture.whenStable();
+    expect(textOf(fixture)).toContain('About 312 colours, prints as continuous tone.');
+    find(fixture, 'button', 'Screen it').click();
+    expect(bench.document().passes[0]?.steps.map(({ kind }) => kind)).toEqual(['screen']);
+    bench.rendering.inks.update((inks) => inks && { ...inks, colours: { ground: 5000 } });
+    await fixture.whenStable();
+    expect(textOf(fixture)).toContain('More than 5000 colours');
+  });
+
   test('an empty sheet says what to do', async () => {
     const fixture = await onBench({ ...posterOf(), passes: [] }).shown(Ticket);
     expect(textOf(fixture)).toContain('Drop a picture on the page');

@@ -2,7 +2,7 @@ import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { NgTemplateOutlet } from '@angular/common';
 import { Component, ElementRef, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { momentsOf, sameMoment, type Moment, type Pass, type Step } from '@uvrant/core';
+import { freshStep, insertStep, MOST_COLOURS, momentsOf, sameMoment, type Moment, type Pass, type Step } from '@uvrant/core';
 import { BenchActions, benchFeature, type Line } from '../state/bench';
 import { Lengths } from '../ui/lengths';
 import { PixelsView } from '../ui/pixels';
@@ -11,7 +11,7 @@ import { AddRow } from './add-row';
 import { Adding } from './adding';
 import { Editing } from './editing';
 import { Rendering } from './rendering';
-import { TicketEdits } from './ticket-edits';
+import { freshId, TicketEdits } from './ticket-edits';
 import { isLater, placeBehind, rowsOf, type Row } from './ticket-rows';
 import { hungLines, type HungLine } from './hung-lines';
 import { passInWords, percent, stepInWords, stepTitle } from './words';
@@ -46,7 +46,7 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
           <i>Inks</i>
           <b>
             @for (ink of sheet.inks; track ink.id) {
-              <span class="ink">
+              <span class="ink" [title]="ink.name">
                 <span class="uv-swatch" [style.background]="ink.colour"></span>
                 {{ ink.name }}
               </span>
@@ -55,7 +55,7 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
         </span>
         <span>
           <i>Stock</i>
-          <b>
+          <b class="ink" [title]="sheet.stock.name">
             <span class="uv-swatch" [style.background]="sheet.stock.colour"></span>
             {{ sheet.stock.name }}
           </b>
@@ -118,6 +118,12 @@ import { passInWords, percent, stepInWords, stepTitle } from './words';
                   </span>
                 </button>
               </div>
+            }
+            @if (row.kind === 'pass' && colours()[row.pass.id]; as count) {
+              <p class="colours" role="status">
+                {{ count }} colours, prints as continuous tone.
+                <button type="button" (click)="screen(row.pass)">Screen it</button>
+              </p>
             }
             @if (isPeeledAt(row.kind === 'pass' ? { pass: row.pass.id, step: null } : null)) {
               <ng-container [ngTemplateOutlet]="peelLine" />
@@ -251,6 +257,17 @@ export class Ticket {
     const share = this.shares()[pass.id];
     const digits = share !== undefined && share !== 0 && Math.abs(share) < 0.01 ? 1 : 0;
     return share === undefined ? '–' : percent(share, digits).replace(' %', '').replace('-', '−');
+  }
+
+  /** Passes of a hard sheet that print many colours, and how many, in words. */
+  protected readonly colours = computed<Readonly<Record<string, string>>>(() => {
+    const counts = Object.entries(this.rendering.inks()?.colours ?? {});
+    return Object.fromEntries(counts.map(([id, count]) => [id, count < MOST_COLOURS ? `About ${count}` : `More than ${MOST_COLOURS}`]));
+  });
+
+  protected screen(pass: Pass): void {
+    const step = freshStep('screen', {}, freshId());
+    if (this.editing.sheet((sheet) => insertStep(sheet, pass.id, step, pass.steps.at(-1)?.id ?? null))) this.choose(pass.id, step.id);
   }
 
   protected nameOf(id: string): string {

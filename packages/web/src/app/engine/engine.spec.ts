@@ -52,7 +52,7 @@ const tile = (quality: 'draft' | 'true', x = 0, version = 1): Task & { kind: 'ti
   y: 0,
 });
 const pixels = { width: 1, height: 1, bytes: new Uint8Array(4), worn: null, isFine: true };
-const shares = { passes: {}, inks: {} };
+const shares = { passes: {}, inks: {}, colours: {} };
 const done = (id: number, result: Extract<FromWorker, { type: 'done' }>['result'] = pixels): FromWorker => ({
   type: 'done',
   id,

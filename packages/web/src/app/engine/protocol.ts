@@ -67,6 +67,8 @@ export interface StepReading {
 export interface InkShares {
   readonly passes: Readonly<Record<string, number>>;
   readonly inks: Readonly<Record<string, number>>;
+  /** Colours of passes without a screen in a sheet of hard edges, where they are many. */
+  readonly colours: Readonly<Record<string, number>>;
 }
 
 /** One byte a pixel, 255 where it is meant whole; and the share of the sheet that it comes to. */

@@ -1,14 +1,19 @@
-import { inkShares, planPieces } from '@uvrant/core';
+import { colourCounts, convertNode, inkShares, planPieces, unscreened, type Node } from '@uvrant/core';
 import { row } from './planned';
 
-/** Share of the sheet that each pass and each ink covers. */
+/** Share of the sheet that each pass and each ink covers; colours of passes that should be ink. */
 export const inks = row('inks', {
   pool: () => 'reading',
   plan(open) {
     const graph = open.analysis;
     return {
-      wants: (work) => [...graph.printed.values()].flatMap((node) => planPieces(node, graph.region, work)),
-      run: (work) => inkShares(open.sheet, graph, work),
+      wants: (work) => {
+        const colours = unscreened(open.sheet, graph).map(({ id }) => convertNode(graph.printed.get(id) as Node, 'colour'));
+        return [...graph.printed.values(), ...colours].flatMap((node) => planPieces(node, graph.region, work));
+      },
+      *run(work) {
+        return { ...(yield* inkShares(open.sheet, graph, work)), colours: yield* colourCounts(open.sheet, graph, work) };
+      },
       hand: () => [],
     };
   },
