@@ -7,6 +7,7 @@ import { isFull } from '../errors';
 import { ACCEPTED, MOST_PIXELS } from './formats';
 import { OrientedRaster } from './oriented-raster';
 import { LevelWriter } from './pyramid-writer';
+import { EXTRA, extraSamplesOf } from './tiff-facts';
 import { THUMBNAIL_FILE } from './thumbnail';
 
 sharp.cache(false);
@@ -20,8 +21,8 @@ export interface IngestTask {
 }
 
 export type IngestResult =
-  | { readonly ok: true; readonly info: SourceInfo; readonly ppi: number | null; readonly measures: Measures }
-  | { readonly ok: false; readonly code: 'picture-too-large' | 'broken-picture'; readonly message: string };
+  | { readonly ok: true; readonly info: SourceInfo; readonly ppi: number | null; readonly note: string | null; readonly measures: Measures }
+  | { readonly ok: false; readonly code: 'picture-too-large' | 'broken-picture' | 'not-a-picture'; readonly message: string };
 
 const SPACES = { 1: { 8: 'b-w', 16: 'grey16' }, 3: { 8: 'srgb', 16: 'rgb16' }, 4: { 8: 'srgb', 16: 'rgb16' } } as const;
 
@@ -29,19 +30,50 @@ const RASTER = 'decoded.v';
 /** How much of the work decoding counts for. */
 const DECODING_SHARE = 0.4;
 
-const layoutOf = (metadata: Metadata): Pick<SourceInfo, 'channels' | 'depth'> => ({
-  channels: metadata.hasAlpha ? 4 : metadata.space === 'b-w' || metadata.space === 'grey16' ? 1 : 3,
-  depth: metadata.depth === 'uchar' || metadata.depth === 'char' ? 8 : 16,
+/** Samples that are read: whole numbers of eight or sixteen bits. */
+const DEPTHS: ReadonlySet<string> = new Set(['uchar', 'ushort']);
+
+/** Why a file that can be decoded would not be read as it is meant; null where it would. */
+const misread = ({ depth }: Metadata): string | null =>
+  depth !== undefined && DEPTHS.has(depth)
+    ? null
+    : `Its samples are of the kind “${depth ?? 'unknown'}”, whose white is not agreed on: save it with 8 or 16 bits a channel.`;
+
+const refused = (why: string): IngestResult => ({ ok: false, code: 'not-a-picture', message: `${why} ${ACCEPTED}.` });
+
+const layoutOf = (metadata: Metadata, isSpot: boolean): Pick<SourceInfo, 'channels' | 'depth'> => ({
+  channels: metadata.hasAlpha && !isSpot ? 4 : metadata.space === 'b-w' || metadata.space === 'grey16' ? 1 : 3,
+  depth: metadata.depth === 'uchar' ? 8 : 16,
 });
 
-/** Decodes as stored, in sRGB, to an uncompressed raster on disk; gives its path. */
-const decoded = async (file: string, folder: string, { channels, depth }: Pick<SourceInfo, 'channels' | 'depth'>): Promise<string> => {
+/**
+ * Decodes as stored, in sRGB, to an uncompressed raster on disk; gives its path, and what the decoder warned of where the picture
+ * could be decoded all the same.
+ */
+const decoded = async (
+  file: string,
+  folder: string,
+  { channels, depth }: Pick<SourceInfo, 'channels' | 'depth'>,
+): Promise<{ readonly path: string; readonly warning: string | null }> => {
   const path = join(folder, RASTER);
-  const image = sharp(file, { limitInputPixels: MOST_PIXELS, sequentialRead: true, failOn: 'warning' }).toColourspace(
-    SPACES[channels][depth],
-  );
-  await (channels === 4 ? image.ensureAlpha() : image.removeAlpha()).toFile(path);
-  return path;
+  const decode = async (failOn: 'warning' | 'error'): Promise<void> => {
+    const image = sharp(file, { limitInputPixels: MOST_PIXELS, sequentialRead: true, failOn }).toColourspace(SPACES[channels][depth]);
+    await (channels === 4 ? image.ensureAlpha() : image.removeAlpha()).toFile(path);
+  };
+  try {
+    await decode('warning');
+    return { path, warning: null };
+  } catch (error) {
+    if (isFull(error)) throw error;
+    await decode('error');
+    return { path, warning: warningIn(error, file) };
+  }
+};
+
+/** The first line that the decoder said, without the file's own path. */
+const warningIn = (error: unknown, file: string): string => {
+  const lines = (error instanceof Error ? error.message : String(error)).replaceAll(file, 'the file').split('\n');
+  return lines.find((line) => !/^Warning treated as error$/.test(line.trim()) && line.trim() !== '')?.trim() ?? 'something is amiss';
 };
 
 const writePyramid = (raster: OrientedRaster, folder: string, info: SourceInfo, tell: (share: number) => void): void => {
@@ -65,7 +97,7 @@ const THUMBNAIL = 256;
 /** A small picture for the plan chest, and what can be told of its light. */
 const small = async (file: string, folder: string): Promise<Measures> => {
   const shrunk = (): Sharp =>
-    sharp(file, { limitInputPixels: MOST_PIXELS, sequentialRead: true })
+    sharp(file, { limitInputPixels: MOST_PIXELS, sequentialRead: true, failOn: 'error' })
       .rotate()
       .resize(THUMBNAIL, THUMBNAIL, { fit: 'inside', withoutEnlargement: true });
   await shrunk().webp({ quality: 82 }).toFile(join(folder, THUMBNAIL_FILE));
@@ -88,6 +120,12 @@ const broken = (why: string): IngestResult => ({
 /** Decodes a picture, oriented, in sRGB, and writes its pyramid of premultiplied samples into the folder. */
 export default async ({ file, folder, sha256, progress }: IngestTask): Promise<IngestResult> => {
   try {
+    const extras = extraSamplesOf(file);
+    if (extras.length > 1) {
+      return refused(
+        `It has ${extras.length} channels beside its colours, such as spot inks: save a copy with the colours and at most a transparency.`,
+      );
+    }
     const metadata = await sharp(file, { limitInputPixels: false }).metadata();
     const [width, height] = metadata.autoOrient
       ? [metadata.autoOrient.width, metadata.autoOrient.height]
@@ -100,13 +138,16 @@ export default async ({ file, folder, sha256, progress }: IngestTask): Promise<I
         message: `The picture has ${megapixels} megapixels (${width} × ${height}). ${ACCEPTED}.`,
       };
     }
-    const layout = layoutOf(metadata);
+    const why = misread(metadata);
+    if (why) return refused(why);
+    const isSpot = extras[0] === EXTRA.unspecified;
+    const layout = layoutOf(metadata, isSpot);
     const expected = width * height * layout.channels * (layout.depth / 8);
     const watch = setInterval(() => {
       const size = statSync(join(folder, RASTER), { throwIfNoEntry: false })?.size ?? 0;
       progress.postMessage(DECODING_SHARE * Math.min(1, size / expected));
     }, 60);
-    const path = await decoded(file, folder, layout).finally(() => clearInterval(watch));
+    const { path, warning } = await decoded(file, folder, layout).finally(() => clearInterval(watch));
     const info: SourceInfo = { sha256, width, height, ...layout, levels: levelsOf(width, height) };
     const raster = new OrientedRaster(path, info, metadata.orientation ?? 1);
     try {
@@ -116,7 +157,11 @@ export default async ({ file, folder, sha256, progress }: IngestTask): Promise<I
     }
     rmSync(path);
     const measures = await small(file, folder);
-    return { ok: true, info, measures, ppi: metadata.density ? Math.round(metadata.density) : null };
+    const notes = [
+      ...(isSpot ? ['A channel beside its colours, such as a spot ink, is left out.'] : []),
+      ...(warning ? [`Its decoder warned: “${warning}”. Look whether it is whole.`] : []),
+    ];
+    return { ok: true, info, measures, note: notes.join(' ') || null, ppi: metadata.density ? Math.round(metadata.density) : null };
   } catch (error) {
     // A full disk is no fault of the picture's.
     if (isFull(error)) throw error;

@@ -28,6 +28,8 @@ export interface Asset extends SourceInfo {
   readonly spread: number | null;
   readonly directional: boolean | null;
   readonly tileable: boolean | null;
+  /** What is to be known of how it was read. */
+  readonly note: string | null;
 }
 
 /** The drawers of the plan chest that pictures lie in. */
@@ -57,6 +59,7 @@ const assetOf = ({ assets: row, job_assets: { name, drawer, tags } }: { assets: 
   spread: row.spread,
   directional: row.directional,
   tileable: row.tileable,
+  note: row.note,
 });
 
 /** Pictures that are read at once. */
@@ -284,14 +287,14 @@ export class AssetStore {
       .run(task, { transferList: [port2], ...(signal ? { signal } : {}) })
       .finally(() => port1.close())) as IngestResult;
     if (!result.ok) throw new AppError(result.code, result.message);
-    const { info, ppi, measures } = result;
+    const { info, ppi, measures, note } = result;
     renameSync(file, join(aside, `original.${format.ending}`));
     const place = this.folderOf(sha256);
     if (existsSync(place)) rmSync(place, { recursive: true });
     renameSync(aside, place);
     this.db
       .insert(assets)
-      .values({ ...info, ...measures, format: format.name, bytes, ppi, createdAt: Date.now() })
+      .values({ ...info, ...measures, format: format.name, bytes, ppi, note, createdAt: Date.now() })
       .run();
   }
 }

@@ -52,6 +52,8 @@ export const assets = sqliteTable('assets', {
   spread: real('spread'),
   directional: integer('directional', { mode: 'boolean' }),
   tileable: integer('tileable', { mode: 'boolean' }),
+  /** What is to be known of how it was read: a decoder's warning, a channel left out. */
+  note: text('note'),
   createdAt: integer('created_at').notNull(),
 });
 

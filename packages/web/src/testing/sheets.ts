@@ -20,6 +20,7 @@ export const ASSET: Asset = {
   spread: 0.2,
   directional: false,
   tileable: false,
+  note: null,
 };
 
 export const ORDER: SheetOrder = {

@@ -78,7 +78,7 @@ const ROW_PX = 76;
             <span>
               <b>{{ asset.name }}</b>
               <small>{{ asset.width }} × {{ asset.height }} px{{ tagsOf(asset) }}</small>
-              <small>{{ measures(asset) }}</small>
+              <small>{{ asset.note ? 'look: ' + asset.note : measures(asset) }}</small>
             </span>
           </button>
         </div>
@@ -98,6 +98,9 @@ const ROW_PX = 76;
             }
             <button type="button" (click)="remove(asset)">Remove</button>
           </div>
+          @if (asset.note; as note) {
+            <p class="uv-warn" role="status">{{ note }}</p>
+          }
           <label>
             Name
             <input [value]="asset.name" maxlength="200" (change)="rename(asset, name)" #name />

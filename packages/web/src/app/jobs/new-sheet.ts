@@ -59,6 +59,9 @@ const PICTURE_PPI = 300;
     @if (warning(); as warning) {
       <p class="uv-warn" role="status">{{ warning }}</p>
     }
+    @if (picture().note; as note) {
+      <p class="uv-warn" role="status">{{ picture().name }}: {{ note }}</p>
+    }
     <div class="below">
       <div>
         <h2>Start from</h2>

@@ -45,6 +45,8 @@ export interface Asset extends SourceInfo {
   readonly spread: number | null;
   readonly directional: boolean | null;
   readonly tileable: boolean | null;
+  /** What is to be known of how it was read; null for most. */
+  readonly note: string | null;
 }
 
 export type Drawer = 'picture' | 'texture' | 'frame';
