@@ -14,6 +14,7 @@ import {
   INKS,
   MASK_DIALS,
   mmFromInches,
+  pathOf,
   placed,
   solvedCut,
   STARTING_POINTS,
@@ -87,7 +88,7 @@ const brushed = (points: readonly (readonly [number, number])[], change: Partial
   strength: 1,
   erases: false,
   seed: 3,
-  points: points.flatMap(([x, y]) => [Math.round(mmFromInches(x) * 100), Math.round(mmFromInches(y) * 100)]),
+  path: pathOf(points.flatMap(([x, y]) => [Math.round(mmFromInches(x) * 100), Math.round(mmFromInches(y) * 100)])),
   ...change,
 });
 

@@ -7,6 +7,7 @@ import {
   heapArena,
   ONE,
   paintStrokes,
+  pathOf,
   solvedCut,
   surfaceColours,
   SURFACES,
@@ -46,10 +47,9 @@ const strokes: readonly Stroke[] = Array.from({ length: 200 }, (_, i) => ({
   strength: 0.8,
   erases: i % 5 === 4,
   seed: i,
-  points: Array.from({ length: 12 }, (_, n) => [
-    1000 + ((i * 977) % 36_000) + n * 500,
-    2000 + ((i * 1409) % 50_000) + (n % 3) * 300,
-  ]).flat(),
+  path: pathOf(
+    Array.from({ length: 12 }, (_, n) => [1000 + ((i * 977) % 36_000) + n * 500, 2000 + ((i * 1409) % 50_000) + (n % 3) * 300]).flat(),
+  ),
 }));
 
 export const handlingRows = async (kernels: Kernels): Promise<void> => {

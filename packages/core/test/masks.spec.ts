@@ -7,6 +7,8 @@ import {
   ONE,
   otsuBin,
   paintStrokes,
+  pathOf,
+  pressuresText,
   simplified,
   sizeOf,
   softEdges,
@@ -48,7 +50,7 @@ export const stroke = (points: readonly number[], change: Partial<Stroke> = {}):
   strength: 1,
   erases: false,
   seed: 1,
-  points,
+  path: pathOf(points),
   ...change,
 });
 const painted = (strokes: readonly Stroke[], change: Partial<PaintedMask> = {}): PaintedMask => ({
@@ -221,7 +223,7 @@ describe('strokes', () => {
   });
 
   test('a pen that presses less draws a thinner line', () => {
-    const [full, light] = [plane([stroke(LINE)]), plane([stroke(LINE, { pressures: [100, 40, 100] })])];
+    const [full, light] = [plane([stroke(LINE)]), plane([stroke(LINE, { pressures: pressuresText([100, 40, 100]) })])];
     expect(meanOf(light)).toBeLessThan(0.85 * meanOf(full));
   });
 

@@ -1,7 +1,29 @@
 import { createKernels } from '@uvrant/kernels';
-import { emptyStatistics, foundCut, addTones, ONE, STEPS, upgradedSheet, upgradedStep, type Node, type Sheet, type Step } from '../src';
+import {
+  addTones,
+  emptyStatistics,
+  foundCut,
+  numbersOf,
+  ONE,
+  pathOf,
+  pointsOf,
+  pressuresOf,
+  pressuresText,
+  STEPS,
+  textBounds,
+  upgradedSheet,
+  upgradedStep,
+  vlqOf,
+  wholeSheet,
+  type Mask,
+  type Node,
+  type PaintedMask,
+  type Sheet,
+  type Step,
+} from '../src';
+import { decode, encode } from 'vlq';
 import { cv, opencv } from './support/opencv';
-import { graphOf, pass, picture, rasterOf, sheet, step } from './support/sheets';
+import { graphOf, pass, picture, plainWear, rasterOf, sheet, step } from './support/sheets';
 
 const kernels = createKernels();
 const region = { x: 0, y: 60, width: 157, height: 1 };
@@ -77,5 +99,55 @@ describe('black and white that finds its cut', () => {
     expect(whites / found.length).toBeGreaterThan(0.3);
     expect(whites / found.length).toBeLessThan(0.7);
     expect(kernels.sum(found)).toBe(whites * ONE);
+  });
+});
+
+describe('strokes', () => {
+  // vlq 2.0.4 (MIT), a published writer and reader of Base64 VLQ (ECMA-426).
+  test('are text by the standard, as another program writes and reads it', () => {
+    const numbers = [0, 1, -1, 15, 16, -16, 511, 512, -2_000_000, 2_000_000, ...Array.from({ length: 500 }, (_, i) => (i * 7919) % 40_001)];
+    expect(vlqOf(numbers)).toBe(encode(numbers));
+    expect(numbersOf(encode(numbers))).toEqual(decode(vlqOf(numbers)));
+    for (const wrong of ['no text', 'g', 'gggggggggggA']) expect(() => numbersOf(wrong)).toThrow();
+  });
+
+  test('are read as they were, whatever way they go', () => {
+    const points = [45_720, 60_960, 45_700, 61_300, -1_000_000, 1_000_000, 12, 12];
+    expect(pointsOf(pathOf(points))).toEqual(points);
+    expect(pressuresOf(pressuresText([100, 40, 41]))).toEqual([100, 40, 41]);
+    expect(textBounds(pathOf(points), 2)).toEqual({ count: 8, least: -1_000_000, most: 1_000_000 });
+    expect(textBounds(pressuresText([100, 40, 41]), 1)).toEqual({ count: 3, least: 40, most: 100 });
+  });
+
+  test('by hand take about four letters a point', () => {
+    const points = Array.from({ length: 1000 }, (_, i) => [20_000 + Math.round(9000 * Math.sin(i / 40)), 30_000 + 60 * i]).flat();
+    expect(pathOf(points).length / 1000).toBeLessThan(4.5);
+  });
+
+  test('of a sheet of version 1 are today’s once read, in every mask there is', () => {
+    const points = [500, 1000, 2000, 1400];
+    const first = { tip: 'round', size: 6, softness: 0.3, strength: 1, erases: false, seed: 1, points, pressures: [100, 30] };
+    const mask = { id: 'm', kind: 'painted', on: true, invert: false, anchor: 'sheet', strokes: [first] } as unknown as Mask;
+    const { strokes: _, ...base } = mask as PaintedMask;
+    const cut = {
+      ...base,
+      kind: 'cut-out',
+      outline: 'polygon',
+      points: [],
+      rough: 0,
+      seed: 0,
+      band: 1,
+      widened: [first],
+    } as unknown as Mask;
+    const steps = [step('invert', {}, { masks: [mask], zones: [{ id: 'z', masks: [cut], params: {} }] })];
+    const wear = [plainWear('w', wholeSheet({ width: 10, height: 10 }), { masks: [cut] })];
+    const inner = pass('a', picture('ramp'), { masks: [mask], steps, wear });
+    const written: Sheet = { ...sheet([pass('g', { kind: 'group', passes: [inner] }, { masks: [cut] })]), version: 1 };
+    const read = JSON.stringify(upgradedSheet(written));
+    expect(read).not.toContain('"points":[500');
+    expect(read.split(`"path":"${pathOf(points)}"`)).toHaveLength(5 + 1);
+    expect(read.split(`"pressures":"${pressuresText([100, 30])}"`)).toHaveLength(5 + 1);
+    expect(upgradedSheet(written).version).toBe(2);
+    expect(upgradedSheet(upgradedSheet(written))).toEqual(upgradedSheet(written));
   });
 });

@@ -2,6 +2,7 @@ import {
   finish,
   lesserSide,
   ONE,
+  pathOf,
   renderBytes,
   plan,
   solvedCut,
@@ -187,7 +188,7 @@ describe('a wear', () => {
   });
 
   test('thinned by a stroke takes nothing under it; eased on lettering takes less there only', () => {
-    const dab = { tip: 'round' as const, size: 8, softness: 0, strength: 1, erases: false, seed: 1, points: [1500, 1500] };
+    const dab = { tip: 'round' as const, size: 8, softness: 0, strength: 1, erases: false, seed: 1, path: pathOf([1500, 1500]) };
     const thin = {
       id: 'm',
       kind: 'painted' as const,

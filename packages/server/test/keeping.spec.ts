@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import Database from 'better-sqlite3';
-import type { Pass, Sheet } from '@uvrant/core';
+import { pathOf, pressuresText, type Pass, type Sheet } from '@uvrant/core';
 import type { Services } from '../src/app';
 import type { Asset } from '../src/assets/store';
 import { copiesOf, copyDaily } from '../src/db/copies';
@@ -216,6 +216,11 @@ describe('a sheet that would hold up the server is refused in words', () => {
   const create = (change: object) => () => server.services.sheets.create(job, { ...document, ...change });
   const groupOf = (passes: readonly Pass[], n = 0): Pass => ({ ...first, id: `g${n}`, source: { kind: 'group', passes } });
 
+  const painted = (stroke: object): Partial<Sheet> => {
+    const strokes = [{ tip: 'round', size: 4, softness: 0, strength: 1, erases: false, seed: 1, ...stroke }];
+    const masks = [{ id: 'm', kind: 'painted', on: true, invert: false, anchor: 'sheet', strokes }] as unknown as Pass['masks'];
+    return { passes: [{ ...first, masks }] };
+  };
   test.each([
     ['placed in millionths of a millimetre', { passes: [{ ...first, placement: { ...first.placement, width: 1e-9 } }] }, /width.*0\.01/],
     ['placed a light year away', { passes: [{ ...first, placement: { ...first.placement, x: 1e15 } }] }, /x.*10000/],
@@ -229,27 +234,11 @@ describe('a sheet that would hold up the server is refused in words', () => {
       { passes: [Array.from({ length: 20_000 }).reduce<Pass>((inner, _, n) => groupOf([inner], n), first)] },
       /nested too deep|passes/,
     ],
-    [
-      'with a stroke that is none',
-      {
-        passes: [
-          {
-            ...first,
-            masks: [
-              {
-                id: 'm',
-                kind: 'painted',
-                on: true,
-                invert: false,
-                anchor: 'sheet',
-                strokes: [{ tip: 'round', size: 4, softness: 0, strength: 1, erases: false, seed: 1, points: [1, 2, 3, 4.5] }],
-              },
-            ],
-          },
-        ],
-      },
-      /number 4 is 4.5/,
-    ],
+    ['with a stroke of version 1 that is none', painted({ points: [1, 2, 3, 4.5] }), /number 4 is 4.5/],
+    ['with a stroke of no text of numbers', painted({ path: 'not a path' }), /“ ” is no digit/],
+    ['with a stroke whose last point is half there', painted({ path: pathOf([1, 2, 3]) }), /an x stands without its y/],
+    ['with a stroke a mile away', painted({ path: pathOf([0, 160_934_400]) }), /go from 0 to 160934400/],
+    ['with a pen pressed harder than whole', painted({ path: 'AA', pressures: pressuresText([140]) }), /go from 140 to 140/],
   ])('%s', (_, change, words) => expect(create(change)).toThrow(words));
 });
 

@@ -65,6 +65,11 @@ const sourceVariants = SOURCES.map(({ kind, title, purpose, dials }) => {
 });
 
 const seedNumber = { type: 'integer', minimum: 0, maximum: MOST_SEED };
+const vlq = {
+  type: 'string',
+  pattern: '^[A-Za-z0-9+/]*$',
+  description: 'whole numbers in Base64 VLQ (ECMA-426), each as its difference from the one before (of x and y: the x or y before)',
+};
 const hundredths = { ...list({ type: 'integer' }), description: 'x and y in turn, in hundredths of a millimetre' };
 /** What each kind of mask holds besides its dials. */
 const MASK_PARTS: Readonly<Record<Mask['kind'], Json>> = {
@@ -145,10 +150,10 @@ export const sheetJsonSchema = (): Json => ({
         ...Object.fromEntries(dialsSchema(BRUSH_DIALS)),
         erases: { type: 'boolean' },
         seed: seedNumber,
-        points: hundredths,
-        pressures: list({ type: 'integer', minimum: 0, maximum: 100 }),
+        path: vlq,
+        pressures: vlq,
       },
-      ['tip', 'size', 'softness', 'strength', 'erases', 'seed', 'points'],
+      ['tip', 'size', 'softness', 'strength', 'erases', 'seed', 'path'],
     ),
     mask: {
       ...object(

@@ -1,7 +1,14 @@
-import type { Pass, Sheet, Step, Zone } from '../sheet/model';
+import { SHEET_VERSION, type Mask, type Pass, type Sheet, type Step, type Stroke, type Wear, type Zone } from '../sheet/model';
+import { pathOf, pressuresText } from '../sheet/stroke-path';
 import { stepOfKind } from './steps';
 
 type Params = Readonly<Record<string, unknown>>;
+
+/** The same list where nothing in it changes. */
+const each = <T>(list: readonly T[], change: (one: T) => T): readonly T[] => {
+  const changed = list.map(change);
+  return changed.some((one, i) => one !== list[i]) ? changed : list;
+};
 
 /** A zone's params as those that stand for others: what it named, and what an upgrade of the whole makes different there. */
 const upgradedZone = (zone: Zone, whole: Params, upgrade: (params: Params) => Params): Zone => {
@@ -26,21 +33,54 @@ export const upgradedStep = (step: Step): Step => {
   };
 };
 
-const each = <T>(list: readonly T[], change: (one: T) => T): readonly T[] => {
-  const changed = list.map(change);
-  return changed.some((one, i) => one !== list[i]) ? changed : list;
+/** A stroke as sheets of version 1 have it: points and pressures as lists of numbers. */
+type FirstStroke = Omit<Stroke, 'path' | 'pressures'> & { readonly points: readonly number[]; readonly pressures?: readonly number[] };
+
+const upgradedStroke = (stroke: Stroke | FirstStroke): Stroke => {
+  if (!('points' in stroke)) return stroke;
+  const { points, pressures, ...rest } = stroke;
+  return { ...rest, path: pathOf(points), ...(pressures ? { pressures: pressuresText(pressures) } : {}) };
 };
 
-const upgradedPass = (pass: Pass): Pass => {
-  const steps = each(pass.steps, upgradedStep);
+const upgradedMask = (mask: Mask): Mask => {
+  if (mask.kind === 'painted') return { ...mask, strokes: each(mask.strokes, upgradedStroke) };
+  return mask.kind === 'cut-out' ? { ...mask, widened: each(mask.widened, upgradedStroke) } : mask;
+};
+
+const upgradedMasks = <T extends { readonly masks: readonly Mask[] }>(holder: T): T => ({
+  ...holder,
+  masks: holder.masks.map(upgradedMask),
+});
+
+const upgradedWear = (wear: Wear): Wear => (wear.kind === 'texture' ? upgradedMasks(wear) : wear);
+
+/** The masks of a pass of version 1 as today's, wherever they hang. */
+const withPaths = (pass: Pass): Pass => ({
+  ...upgradedMasks(pass),
+  // A step that is not known may have no masks.
+  steps: pass.steps.map((step) => (stepOfKind(step.kind) ? { ...upgradedMasks(step), zones: step.zones.map(upgradedMasks) } : step)),
+  wear: pass.wear.map(upgradedWear),
+});
+
+const inGroup = (pass: Pass, change: (pass: Pass) => Pass): Pass => {
   const { source } = pass;
-  const passes = source.kind === 'group' ? each(source.passes, upgradedPass) : null;
-  if (source.kind === 'group' && passes && passes !== source.passes) return { ...pass, steps, source: { ...source, passes } };
-  return steps === pass.steps ? pass : { ...pass, steps };
+  if (source.kind !== 'group') return pass;
+  const passes = each(source.passes, change);
+  return passes === source.passes ? pass : { ...pass, source: { ...source, passes } };
 };
 
-/** A sheet with every step brought to today's version; the very same one where none is older. */
+const withSteps = (pass: Pass): Pass => {
+  const inside = inGroup(pass, withSteps);
+  const steps = each(pass.steps, upgradedStep);
+  return steps === pass.steps ? inside : { ...inside, steps };
+};
+
+const ofFirstVersion = (pass: Pass): Pass => inGroup(withPaths(pass), ofFirstVersion);
+
+/** A sheet of today's version, every step of it as well; the very same one where nothing is older. */
 export const upgradedSheet = (sheet: Sheet): Sheet => {
-  const passes = each(sheet.passes, upgradedPass);
-  return passes === sheet.passes ? sheet : { ...sheet, passes };
+  const isOlder = sheet.version < SHEET_VERSION;
+  const today = isOlder ? { ...sheet, version: SHEET_VERSION, passes: sheet.passes.map(ofFirstVersion) } : sheet;
+  const passes = each(today.passes, withSteps);
+  return passes === today.passes ? today : { ...today, passes };
 };

@@ -2,6 +2,7 @@ import type { Arena } from '../raster/arena';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
 import type { Stroke } from '../sheet/model';
+import { pointsOf, pressuresOf } from '../sheet/stroke-path';
 import { movedBy, scaleOf, undone, type Motion } from '../sheet/moving';
 import { tipOf, type TipPlace } from './tips';
 
@@ -21,19 +22,17 @@ interface Track {
 }
 
 const trackOf = (stroke: Stroke, motion: Motion, pxPerMm: number): Track => {
-  const count = stroke.points.length / 2;
+  const points = pointsOf(stroke.path);
+  const pressures = stroke.pressures === undefined ? [] : pressuresOf(stroke.pressures);
+  const count = points.length / 2;
   const [x, y, radius, along] = [0, 0, 0, 0].map(() => new Float64Array(count)) as [Float64Array, Float64Array, Float64Array, Float64Array];
   const widest = (stroke.size / 2) * scaleOf(motion) * pxPerMm;
   let [left, top, right, foot] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let i = 0; i < count; i++) {
-    const [mmX, mmY] = movedBy(
-      motion,
-      (stroke.points[2 * i] as number) / STROKE_UNITS,
-      (stroke.points[2 * i + 1] as number) / STROKE_UNITS,
-    );
+    const [mmX, mmY] = movedBy(motion, (points[2 * i] as number) / STROKE_UNITS, (points[2 * i + 1] as number) / STROKE_UNITS);
     // Positions to 1/256 px, so that the last bits of a motion do not matter.
     const [px, py] = [Math.floor(mmX * pxPerMm * 256 + 0.5) / 256, Math.floor(mmY * pxPerMm * 256 + 0.5) / 256];
-    const pressure = Math.max(LEAST_PRESSURE, (stroke.pressures?.[i] ?? 100) / 100);
+    const pressure = Math.max(LEAST_PRESSURE, (pressures[i] ?? 100) / 100);
     x[i] = px;
     y[i] = py;
     radius[i] = Math.max(0.5, widest * pressure);
@@ -141,7 +140,7 @@ export function* paintStrokes(
 ): Generator<void, Int16Array, void> {
   let plane = before;
   for (const stroke of strokes) {
-    if (stroke.points.length === 0) continue;
+    if (stroke.path === '') continue;
     const track = trackOf(stroke, motion, pxPerMm);
     const area = overlap(track.bounds, region);
     if (!area) continue;

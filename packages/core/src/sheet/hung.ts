@@ -10,6 +10,7 @@ import {
   type TextureWear,
   type Wear,
 } from './model';
+import { pathOf, pointsOf } from './stroke-path';
 import { motionOf, movedBy, movedPlacement, scaleOf, undone, type Motion } from './moving';
 
 /** What masks hang on within a pass: the pass itself, one of its steps, a zone of a step, or one of its wears. */
@@ -83,7 +84,11 @@ const movedPoints = (points: readonly number[], motion: Motion): number[] => {
 const brushSize = (mm: number): number => Math.max(LEAST_BRUSH, Math.min(MOST_BRUSH, mm));
 
 const movedStrokes = (strokes: readonly Stroke[], motion: Motion): Stroke[] =>
-  strokes.map((stroke) => ({ ...stroke, size: brushSize(stroke.size * scaleOf(motion)), points: movedPoints(stroke.points, motion) }));
+  strokes.map((stroke) => ({
+    ...stroke,
+    size: brushSize(stroke.size * scaleOf(motion)),
+    path: pathOf(movedPoints(pointsOf(stroke.path), motion)),
+  }));
 
 /** A mask that follows something else from now on, without moving: its points are put where they lie. */
 export const reanchored = (mask: Mask, pass: Pass, anchor: Anchor): Mask => {

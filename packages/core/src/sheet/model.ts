@@ -3,7 +3,7 @@
  * does not know is kept as it came. Written down in docs/sheet-format.md.
  */
 export const SHEET_FORMAT = 'uvrant-sheet';
-export const SHEET_VERSION = 1;
+export const SHEET_VERSION = 2;
 
 export type Edges = 'smooth' | 'hard';
 export type Beyond = 'nothing' | 'hold' | 'repeat' | 'mirror';
@@ -168,7 +168,7 @@ export interface PictureMask extends MaskBase {
 /** What a brush leaves: a tip's shape, or a textured one's. */
 export type TipName = 'round' | 'dry brush' | 'sponge' | 'roller' | 'chalk' | 'spray' | 'grit';
 
-/** One stroke of a brush. Its points are whole hundredths of a millimetre, x and y in turn. */
+/** One stroke of a brush. */
 export interface Stroke {
   readonly tip: TipName;
   /** Width, mm. */
@@ -179,9 +179,10 @@ export interface Stroke {
   /** True for one that takes away. */
   readonly erases: boolean;
   readonly seed: number;
-  readonly points: readonly number[];
-  /** Pressure of the pen at each point, percent; full where there are none. */
-  readonly pressures?: readonly number[];
+  /** Its points, whole hundredths of a millimetre, in Base64 VLQ. */
+  readonly path: string;
+  /** Pressure of the pen at each point, percent, in the same way; full where there are none. */
+  readonly pressures?: string;
 }
 
 /** Farthest that a mask's edge is grown, feathered, roughened or looked for, and largest speck, mm. */

@@ -1,4 +1,4 @@
-import { STEPS, type Mask, type Sheet } from '../../src';
+import { pathOf, STEPS, type Mask, type Sheet } from '../../src';
 import { flat, pass, picture, plainWear, sheet, step } from './sheets';
 
 export const screen = (params: Record<string, unknown> = {}) => step('screen', { lpi: 9, angle: 22.5, hardness: 0.7, ...params });
@@ -66,7 +66,7 @@ function masked(): Sheet {
     strength: 0.8,
     erases: i === 2,
     seed: i,
-    points: [400 + 300 * i, 600, 2500, 1200 + 900 * i, 3300, 3900],
+    path: pathOf([400 + 300 * i, 600, 2500, 1200 + 900 * i, 3300, 3900]),
   }));
   const painted: Mask = { ...base, id: 'p', kind: 'painted', anchor: 'art', home, join: 'both', strokes };
   const cut: Mask = {

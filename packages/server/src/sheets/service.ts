@@ -86,12 +86,16 @@ export class SheetService {
     return rows.filter(({ id, document }) => id !== what && document.includes(`"${what}"`)).map(({ name }) => name);
   }
 
-  /** @throws AppError `not-found` */
-  need(id: string): KeptSheet {
+  private needRow(id: string): Row {
     const row = this.db.select().from(sheets).where(eq(sheets.id, id)).get();
     if (!row) throw new AppError('not-found', 'This sheet is not here; it may have been removed.');
     if (row.removedAt !== null) throw new AppError('not-found', IN_TRAY);
-    return keptOf(row);
+    return row;
+  }
+
+  /** @throws AppError `not-found` */
+  need(id: string): KeptSheet {
+    return keptOf(this.needRow(id));
   }
 
   /** A sheet that can be printed. @throws AppError `not-found`, or `bad-sheet` with its fault. */
@@ -103,9 +107,9 @@ export class SheetService {
 
   /** Puts a sheet into the tray. @throws AppError `not-found`, or `in-use` where another sheet prints it. */
   remove(id: string): void {
-    const { jobId, document } = this.need(id);
+    const { jobId, name } = this.needRow(id);
     const users = this.namesOfThoseWith(id, jobId);
-    if (users.length > 0) throw new AppError('in-use', `“${document.name}” is printed by ${quoted(users)}: remove it there first.`);
+    if (users.length > 0) throw new AppError('in-use', `“${name}” is printed by ${quoted(users)}: remove it there first.`);
     this.db.update(sheets).set({ removedAt: Date.now() }).where(eq(sheets.id, id)).run();
   }
 
@@ -118,7 +122,7 @@ export class SheetService {
       .insert(sheets)
       .values({ id, jobId, name: sheet.name, revision: 1, document: JSON.stringify(sheet), createdAt: now, updatedAt: now })
       .run();
-    return this.need(id);
+    return { id, jobId, revision: 1, updatedAt: now, document: sheet, fault: null };
   }
 
   /**
@@ -126,8 +130,8 @@ export class SheetService {
    * @throws AppError `stale-sheet` with the current sheet where another save came between; `bad-sheet`, `missing-picture`.
    */
   save(id: string, baseRevision: number, editId: string, document: unknown): KeptSheet {
-    const kept = this.need(id);
-    const sheet = this.checked(document, kept.jobId);
+    const { jobId } = this.needRow(id);
+    const sheet = this.checked(document, jobId);
     return this.db.transaction(
       (tx) => {
         const current = tx.select().from(sheets).where(eq(sheets.id, id)).get();
@@ -142,14 +146,14 @@ export class SheetService {
             current: keptOf(current),
           });
         }
-        const revision = baseRevision + 1;
+        const [revision, updatedAt] = [baseRevision + 1, Date.now()];
         tx.update(sheets)
-          .set({ name: sheet.name, revision, document: JSON.stringify(sheet), updatedAt: Date.now() })
+          .set({ name: sheet.name, revision, document: JSON.stringify(sheet), updatedAt })
           .where(eq(sheets.id, id))
           .run();
         tx.insert(edits).values({ editId, sheetId: id, revision, at: Date.now() }).run();
         this.prune(tx, id, revision);
-        return keptOf(tx.select().from(sheets).where(eq(sheets.id, id)).get() as Row);
+        return { id, jobId, revision, updatedAt, document: sheet, fault: null };
       },
       { behavior: 'immediate' },
     );

@@ -10,6 +10,7 @@ import {
   SHEET_VERSION,
   SOURCES,
   STEPS,
+  textBounds,
   upgradedSheet,
   WEAR_DIALS,
   type AnyDial,
@@ -110,14 +111,30 @@ const points = integers(-FARTHEST, FARTHEST).custom((value: unknown[]) => {
   return value;
 });
 
+/** Numbers as text, each of them in a range: a hand's strokes hold hundreds of thousands. */
+const numbersText = (apart: 1 | 2, from: number, to: number): Joi.StringSchema =>
+  Joi.string()
+    .allow('')
+    .custom((value: string) => {
+      const { count, least, most } = textBounds(value, apart);
+      if (count > 0 && (least < from || most > to))
+        throw new Error(`its numbers go from ${least} to ${most}; they are from ${from} to ${to}`);
+      if (count % apart === 1) throw new Error('an x stands without its y: give points as x and y in turn');
+      return value;
+    });
+
+/** Strokes of version 1 have lists of points and pressures. */
 const strokes = Joi.array().items(
   Joi.object({
     ...dialled(BRUSH_DIALS),
     erases: Joi.boolean().required(),
     seed: seed.required(),
-    points: points.required(),
-    pressures: integers(0, 100),
-  }).unknown(),
+    path: numbersText(2, -FARTHEST, FARTHEST),
+    points,
+    pressures: Joi.when('path', { is: Joi.exist(), then: numbersText(1, 0, 100), otherwise: integers(0, 100) }),
+  })
+    .xor('path', 'points')
+    .unknown(),
 );
 
 const optional = (schemas: Readonly<Record<string, Joi.Schema>>): Record<string, Joi.Schema> =>

@@ -2,6 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import {
   boxAt,
   findPass,
+  pointsOf,
+  pressuresOf,
   freshPass,
   freshSource,
   wearName,
@@ -184,8 +186,8 @@ describe('a painted mask', () => {
     draw([20, 80], [100, 80]);
     expect(mask().strokes).toHaveLength(2);
     expect(mask().strokes[0]).toMatchObject({ tip: 'round', size: 12, erases: false });
-    expect(mask().strokes[0]!.points.slice(0, 2)).toEqual([1000, 2000]);
-    expect(mask().strokes[1]!.points).toEqual([1000, 4000, 5000, 4000]);
+    expect(pointsOf(mask().strokes[0]!.path).slice(0, 2)).toEqual([1000, 2000]);
+    expect(pointsOf(mask().strokes[1]!.path)).toEqual([1000, 4000, 5000, 4000]);
     store.dispatch(BenchActions.editUndone());
     expect(mask().strokes).toHaveLength(1);
   });
@@ -202,8 +204,8 @@ describe('a painted mask', () => {
     pen('pointermove', 60, 0.55);
     pen('pointermove', 100, 0.9);
     pen('pointerup', 100, 0);
-    expect(mask().strokes[1]?.pressures).toEqual([20, 55, 90]);
-    expect(mask().strokes[1]?.points).toHaveLength(6);
+    expect(pressuresOf(mask().strokes[1]!.pressures!)).toEqual([20, 55, 90]);
+    expect(pointsOf(mask().strokes[1]!.path)).toHaveLength(6);
   });
 
   test('takes away while E is held; [ and ] make the brush narrower and wider', async () => {

@@ -4,6 +4,8 @@ import {
   keptPoints,
   keptSize,
   MOST_SEED,
+  pathOf,
+  pressuresText,
   simplified,
   STROKE_UNITS,
   type CutOutMask,
@@ -226,8 +228,8 @@ export class MaskTools {
         size: keptSize(mask, pass, this.hanging.brush().size),
         erases: this.hanging.isErasing(),
         seed: Math.floor(Math.random() * MOST_SEED),
-        points: keptPoints(mask, pass, line),
-        ...(pressed ? { pressures } : {}),
+        path: pathOf(keptPoints(mask, pass, line)),
+        ...(pressed ? { pressures: pressuresText(pressures) } : {}),
       };
       if (mask.kind === 'painted') return { ...mask, strokes: [...mask.strokes, stroke] };
       return mask.kind === 'cut-out' && isBand ? { ...mask, widened: [...mask.widened, stroke] } : mask;
