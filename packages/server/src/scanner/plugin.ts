@@ -10,7 +10,7 @@ import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
 import { PREVIEW_PPI } from './flatbed';
-import type { OnGlass, ScanArea, Scanner } from './port';
+import type { OnGlass, ScanArea, Scanner, ScanOrder } from './port';
 
 const glass = Joi.object({
   surface: Joi.string().max(80).required(),
@@ -52,6 +52,24 @@ export const scannerPlugin =
       }
     };
 
+    /** Scans with its progress told, until it is over or called off; the channel is closed however that ends. */
+    const scanned = async (
+      device: string,
+      order: ScanOrder,
+      file: string,
+      tell: (share: number) => void,
+      signal: AbortSignal,
+    ): Promise<void> => {
+      const { port1, port2 } = new MessageChannel();
+      port1.on('message', tell);
+      try {
+        await scanner.scan(device, order, file, port2, signal);
+      } finally {
+        port1.close();
+        port2.close();
+      }
+    };
+
     app.get('/api/scanner/devices', () => scanner.devices());
 
     app.post<{ Params: { device: string }; Body: PreviewBody }>(
@@ -61,11 +79,20 @@ export const scannerPlugin =
         const { device } = request.params;
         const bed = scanner.devices().find(({ id }) => id === device)?.glass ?? { width: 100, height: 100 };
         const order = { ...request.body, ppi: PREVIEW_PPI, area: { x: 0, y: 0, ...bed } };
-        const png = await withScan(async (file) => {
-          await scanner.scan(device, order, file, new MessageChannel().port2);
-          return readFile(file);
-        });
-        return reply.type('image/png').send(png);
+        // Nobody waits for a look whose asker is gone.
+        const gone = new AbortController();
+        const leave = (): void => gone.abort(new Error('The asker is gone.'));
+        const { socket } = request.raw;
+        socket.once('close', leave);
+        try {
+          const png = await withScan(async (file) => {
+            await scanned(device, order, file, () => undefined, gone.signal);
+            return readFile(file);
+          });
+          return await reply.type('image/png').send(png);
+        } finally {
+          socket.off('close', leave);
+        }
       },
     );
 
@@ -90,11 +117,9 @@ export const scannerPlugin =
         jobs.need(job);
         const stop = new AbortController();
         underWay.set(scan, stop);
-        const { port1, port2 } = new MessageChannel();
-        port1.on('message', (share: number) => bus.tell({ topic: 'scan', scan, share: 0.9 * share }));
         try {
           const asset = await withScan(async (file): Promise<Asset> => {
-            await scanner.scan(device, order, file, port2, stop.signal);
+            await scanned(device, order, file, (share) => bus.tell({ topic: 'scan', scan, share: 0.9 * share }), stop.signal);
             return assets.take(
               job,
               `${name}.png`,
@@ -108,7 +133,6 @@ export const scannerPlugin =
           if (stop.signal.aborted) throw new AppError('wrong-state', 'The scan was called off; nothing of it was kept.');
           throw error;
         } finally {
-          port1.close();
           underWay.delete(scan);
         }
       },
