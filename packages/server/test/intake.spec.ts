@@ -1,7 +1,10 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
+import { chanceAt } from '@uvrant/core';
 import type { Asset } from '../src/assets/store';
-import { multipart, startServer, type TestServer } from './support';
+import { colours as pictureOf, multipart, startServer, type TestServer } from './support';
 
 let server: TestServer;
 let job: string;
@@ -136,4 +139,58 @@ test('what a decoder only warns of comes in with its warning, never with a path'
     .toBuffer();
   const cut = await take('cut.jpg', large.subarray(0, large.length / 2));
   expect(cut.statusCode).toBe(422);
+});
+
+describe('damaged files', () => {
+  const EACH = process.env['UVRANT_LONG'] ? 130 : 12;
+  const FORMATS = {
+    png: (picture: Sharp) => picture.png(),
+    jpg: (picture: Sharp) => picture.jpeg(),
+    tif: (picture: Sharp) => picture.tiff({ compression: 'lzw' }),
+    webp: (picture: Sharp) => picture.webp(),
+  } as const;
+
+  /** A file damaged by chance: bytes changed, a stretch cut out, written over or doubled, or its end cut off. */
+  const damaged = (whole: Buffer, seed: number): Buffer => {
+    const chance = (n: number, most: number): number => Math.floor(chanceAt(n, seed, 977) * most);
+    const [at, long] = [chance(0, whole.length), 1 + chance(1, 200)];
+    const [before, after] = [whole.subarray(0, at), whole.subarray(at + long)];
+    switch (chance(2, 5)) {
+      case 0: {
+        const out = Buffer.from(whole);
+        for (let n = 0; n < 1 + chance(3, 12); n++) out[chance(10 + n, out.length)] = chance(40 + n, 256);
+        return out;
+      }
+      case 1:
+        return Buffer.concat([before, after]);
+      case 2:
+        return Buffer.concat([before, Buffer.alloc(long, chance(4, 256)), after]);
+      case 3:
+        return Buffer.concat([before, whole.subarray(at, at + long), whole.subarray(at, at + long), after]);
+      default:
+        return before;
+    }
+  };
+
+  test.each(Object.keys(FORMATS) as (keyof typeof FORMATS)[])(
+    `${EACH} of %s come in whole or are refused in words, and leave nothing behind`,
+    async (format) => {
+      const raw = { width: 300, height: 200, channels: 3 } as const;
+      const whole = await FORMATS[format](sharp(pictureOf(raw.width, raw.height), { raw })).toBuffer();
+      for (let seed = 0; seed < EACH; seed++) {
+        const answer = await take(`damaged.${format}`, damaged(whole, seed));
+        const body = answer.json<Asset & { message?: string }>();
+        expect([seed, [201, 413, 415, 422].includes(answer.statusCode)]).toEqual([seed, true]);
+        expect(answer.body).not.toContain(server.dataDir);
+        if (answer.statusCode === 201) {
+          const { length } = await tileOf(body);
+          expect([seed, length]).toEqual([seed, (Math.min(512, body.width) * Math.min(512, body.height) * body.channels * body.depth) / 8]);
+        } else expect(body.message).toMatch(/Uvrant takes/);
+      }
+      expect(readdirSync(join(server.dataDir, 'incoming'))).toEqual([]);
+      const known = new Set(server.services.assets.ofJob(job).map(({ sha256 }) => sha256));
+      expect(readdirSync(join(server.dataDir, 'assets')).filter((each) => !known.has(each))).toEqual([]);
+    },
+    60_000 + EACH * 1000,
+  );
 });
