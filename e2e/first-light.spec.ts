@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Sheet } from '@uvrant/core';
-import { askWorker, differences, isTrue, physicalOf, recordWorkers, sentOut, shownTrueTiles } from './support';
+import { allSteps, askWorker, differences, isTrue, physicalOf, recordWorkers, sentOut, shownTrueTiles } from './support';
 
 const demo = (name: string): Sheet => JSON.parse(readFileSync(join(import.meta.dirname, '../demo/sheets', name), 'utf8')) as Sheet;
 
@@ -81,43 +81,7 @@ test('every step together gives the same bits in a browser worker in tiles of 1,
   request,
 }) => {
   const [job] = (await (await request.get('/api/jobs')).json()) as { id: string }[];
-  const base = demo('1-poster.json');
-  const curve = {
-    id: 'curve',
-    kind: 'curve',
-    version: 1,
-    on: true,
-    amount: 0.8,
-    params: {
-      points: [
-        [0, 0.02],
-        [0.4, 0.3],
-        [1, 0.97],
-      ],
-    },
-    masks: [],
-    zones: [],
-  };
-  const document = {
-    ...base,
-    name: 'All steps',
-    size: { width: 70, height: 90 },
-    edges: 'smooth',
-    passes: base.passes.map((pass) =>
-      pass.id === 'picture'
-        ? {
-            ...pass,
-            placement: { ...pass.placement, x: 34, y: 47, width: 61, height: 83, turn: 9.5, fit: 'free' },
-            steps: [
-              ...pass.steps.slice(0, 2),
-              curve,
-              ...pass.steps.slice(2).map((step) => ({ ...step, params: { ...step.params, lpi: 14, hardness: 0.5 } })),
-            ],
-            lay: { mode: 'multiply', strength: 0.9 },
-          }
-        : pass,
-    ),
-  };
+  const document = allSteps(demo('1-poster.json'));
   const created = await request.post(`/api/jobs/${(job as { id: string }).id}/sheets`, { data: { document } });
   expect(created.status()).toBe(201);
   const { id } = (await created.json()) as { id: string };

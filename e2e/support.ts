@@ -219,3 +219,43 @@ export const printedAt = async (page: Page, x: number, y: number): Promise<strin
   const at = 4 * ((y - tile.task.y * tile.task.side) * tile.width + x - tile.task.x * tile.task.side);
   return bytes.subarray(at, at + 4).toString('hex');
 };
+
+/** A small sheet on which every kind of step is at work on a turned picture, its size no whole number of tiles. */
+export const allSteps = (base: Sheet): Sheet => {
+  const curve = {
+    id: 'curve',
+    kind: 'curve',
+    version: 1,
+    on: true,
+    amount: 0.8,
+    params: {
+      points: [
+        [0, 0.02],
+        [0.4, 0.3],
+        [1, 0.97],
+      ],
+    },
+    masks: [],
+    zones: [],
+  };
+  return {
+    ...base,
+    name: 'All steps',
+    size: { width: 70, height: 90 },
+    edges: 'smooth',
+    passes: base.passes.map((pass) =>
+      pass.id === 'picture'
+        ? {
+            ...pass,
+            placement: { ...pass.placement, x: 34, y: 47, width: 61, height: 83, turn: 9.5, fit: 'free' },
+            steps: [
+              ...pass.steps.slice(0, 2),
+              curve,
+              ...pass.steps.slice(2).map((step) => ({ ...step, params: { ...step.params, lpi: 14, hardness: 0.5 } })),
+            ],
+            lay: { mode: 'multiply', strength: 0.9 },
+          }
+        : pass,
+    ),
+  };
+};
