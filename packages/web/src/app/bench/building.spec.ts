@@ -323,6 +323,23 @@ describe('a colour of its own', () => {
     bench.store.dispatch(BenchActions.editUndone());
     expect(bench.document()).toBe(before);
   });
+
+  test('in a ramp is an ink of the sheet, too', async () => {
+    const bench = onBench(sheetOf(freshPass('r', 'Ramp', freshSource('ramp'), boxAt(1, 1, 2, 2))));
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'r', step: null } }));
+    const before = bench.document();
+    const fixture = await bench.shown(DialsColumn);
+    const picker = find<HTMLInputElement>(fixture, 'input', 'Colour 2');
+    for (const event of ['input', 'change']) {
+      picker.value = '#8a3b12';
+      picker.dispatchEvent(new Event(event));
+    }
+    const ink = bench.document().inks.at(-1);
+    expect(ink).toMatchObject({ name: 'Brown', colour: '#8a3b12' });
+    expect(bench.document().passes[0]?.source).toMatchObject({ stops: [{}, { colour: { ink: ink?.id } }] });
+    bench.store.dispatch(BenchActions.editUndone());
+    expect(bench.document()).toBe(before);
+  });
 });
 
 test('levels that are no longer to be found keep what was found', async () => {

@@ -1,6 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { findPass, referenceFault, withPass, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { findPass, inkOfColour, referenceFault, withPass, type ColourRef, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { Timing } from '../engine/timing';
 import { BenchActions, benchFeature, type Line } from '../state/bench';
 
@@ -18,6 +18,15 @@ export class Editing {
   /** What the next edit needs beside itself: such as the ink that a colour is about to name. */
   withNext(change: (sheet: Sheet) => Sheet): void {
     this.along = change;
+  }
+
+  /** A colour that was chosen as an ink of the sheet: the one that has it, or a new one with a name, which comes with the next edit. */
+  inkFor(colour: string): ColourRef {
+    const sheet = this.document();
+    if (!sheet) return { srgb: colour };
+    const ink = inkOfColour(sheet, colour, crypto.randomUUID());
+    this.withNext((each) => (each.inks.some(({ id }) => id === ink.id) ? each : { ...each, inks: [...each.inks, ink] }));
+    return { ink: ink.id };
   }
 
   /** Why the latest edit was not made; null once another was. */

@@ -1,7 +1,6 @@
 import { Component, computed, inject, input } from '@angular/core';
-import { inkOfColour, type ColourRef, type DialOf, type Pass, type Sheet } from '@uvrant/core';
+import type { ColourRef, DialOf, Pass, Sheet } from '@uvrant/core';
 import { Editing } from '../editing';
-import { freshId } from '../ticket-edits';
 import { colourOf } from '../words';
 import type { FieldInputs } from './field-inputs';
 
@@ -44,11 +43,8 @@ export class ColourField {
 
   private readonly editing = inject(Editing, { optional: true });
 
-  /** A colour that is chosen is an ink of the sheet: the one that has it, or a new one with a name. */
   protected choose(colour: string): void {
-    const ink = inkOfColour(this.sheet(), colour, freshId());
-    this.editing?.withNext((sheet) => (sheet.inks.some(({ id }) => id === ink.id) ? sheet : { ...sheet, inks: [...sheet.inks, ink] }));
-    this.change()({ ink: ink.id }, true);
+    this.change()(this.editing?.inkFor(colour) ?? { srgb: colour }, true);
     this.editing?.endGesture();
   }
 

@@ -1,6 +1,7 @@
-import { Component, computed, input } from '@angular/core';
+import { Component, computed, inject, input } from '@angular/core';
 import { MOST_STOPS, type ColourRef, type DialOf, type Pass, type RampStop, type Sheet } from '@uvrant/core';
 import { Figure } from '../../ui/figure';
+import { Editing } from '../editing';
 import { colourOf } from '../words';
 import type { FieldInputs } from './field-inputs';
 
@@ -21,7 +22,7 @@ import type { FieldInputs } from './field-inputs';
           [attr.aria-label]="'Colour ' + (i + 1)"
           [value]="colour(stop)"
           (input)="set(i, { colour: { srgb: picker.value } }, true)"
-          (change)="set(i, { colour: { srgb: picker.value } }, false)"
+          (change)="choose(i, picker.value)"
           #picker
         />
         @for (ink of sheet().inks; track ink.id) {
@@ -67,6 +68,7 @@ export class RampField {
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
   protected readonly most = MOST_STOPS;
+  private readonly editing = inject(Editing, { optional: true });
 
   protected readonly band = computed(() => {
     const stops = this.value().map((stop) => {
@@ -91,6 +93,11 @@ export class RampField {
       this.value().map((stop, at) => (at === i ? { ...stop, ...change } : stop)),
       held,
     );
+  }
+
+  protected choose(i: number, colour: string): void {
+    this.set(i, { colour: this.editing?.inkFor(colour) ?? { srgb: colour } }, true);
+    this.editing?.endGesture();
   }
 
   protected place(i: number, at: number): void {
