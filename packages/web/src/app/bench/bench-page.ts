@@ -9,18 +9,18 @@ import { BenchActions, benchFeature } from '../state/bench';
 import { DispatchActions } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
 import type { Asset, KeptRamp } from '../state/model';
-import { Adding } from './adding';
-import { ofPicture, ofRamp, wearFrom } from './additions';
-import { DialsColumn } from './dials-column';
+import { Adding } from './adding/adding';
+import { ofPicture, ofRamp, wearFrom } from './adding/additions';
+import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
-import { Hanging } from './hanging';
-import { Rendering } from './rendering';
-import { SendOutBar } from './send-out-bar';
-import { Slug } from './slug';
-import { Table, type UnderPointer } from './table';
-import { TicketEdits } from './ticket-edits';
-import { Ticket } from './ticket';
-import { peelStep, rowsOf } from './ticket-rows';
+import { Hanging } from './view/hanging';
+import { Rendering } from './view/rendering';
+import { SendOutBar } from './ticket/send-out-bar';
+import { Slug } from './view/slug';
+import { Table, type UnderPointer } from './table/table';
+import { TicketEdits } from './ticket/ticket-edits';
+import { Ticket } from './ticket/ticket';
+import { peelStep, rowsOf } from './ticket/ticket-rows';
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLTextAreaElement ||

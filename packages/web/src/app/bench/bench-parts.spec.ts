@@ -2,13 +2,13 @@ import { withPass, withStep, type CurvePoint } from '@uvrant/core';
 import { BenchActions } from '../state/bench';
 import { find, onBench, textOf, type } from '../../testing/bench';
 import { posterOf } from '../../testing/sheets';
-import { DialsColumn } from './dials-column';
-import { GreyExtra } from './extras/grey-extra';
-import { ScreenExtra } from './extras/screen-extra';
-import { PassDials } from './pass-dials';
-import { SheetDials } from './sheet-dials';
-import { Slug } from './slug';
-import { Ticket } from './ticket';
+import { DialsColumn } from './dials/dials-column';
+import { GreyExtra } from './dials/extras/grey-extra';
+import { ScreenExtra } from './dials/extras/screen-extra';
+import { PassDials } from './dials/pass-dials';
+import { SheetDials } from './dials/sheet-dials';
+import { Slug } from './view/slug';
+import { Ticket } from './ticket/ticket';
 
 const paramsOf = (bench: ReturnType<typeof onBench>, step: string) =>
   bench

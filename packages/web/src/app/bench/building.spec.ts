@@ -19,15 +19,15 @@ import { ASSET, keptOf, posterOf } from '../../testing/sheets';
 import { BenchActions, benchFeature } from '../state/bench';
 import type { JobActions } from '../state/jobs';
 import { matching, type FinderItem } from '../ui/finder';
-import { additionsAt } from './additions';
-import { DialsColumn } from './dials-column';
+import { additionsAt } from './adding/additions';
+import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
-import { PassDials } from './pass-dials';
-import { around, extentOf, gripAt, heightened, movedPass, movedPlacement, passesAt, STILL } from './placing-box';
-import { snapped, snapLines } from './snapping';
-import { Ticket } from './ticket';
-import { TicketEdits } from './ticket-edits';
-import { isLater, peelStep, placeBehind, rowsOf } from './ticket-rows';
+import { PassDials } from './dials/pass-dials';
+import { around, extentOf, gripAt, heightened, movedPass, movedPlacement, passesAt, STILL } from './table/placing-box';
+import { snapped, snapLines } from './table/snapping';
+import { Ticket } from './ticket/ticket';
+import { TicketEdits } from './ticket/ticket-edits';
+import { isLater, peelStep, placeBehind, rowsOf } from './ticket/ticket-rows';
 
 const passOf = (id: string, source: Source = freshSource('shape'), more: Partial<Pass> = {}): Pass =>
   freshPass(id, id, source, boxAt(100, 100, 40, 20), more);

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { frequency, levels, type DialOf } from '@uvrant/core';
-import { FrequencyField } from '../bench/dials/frequency-field';
-import { RangedField } from '../bench/dials/ranged-field';
+import { FrequencyField } from '../bench/dials/fields/frequency-field';
+import { RangedField } from '../bench/dials/fields/ranged-field';
 import { Figure } from './figure';
 import { Lengths } from './lengths';
 

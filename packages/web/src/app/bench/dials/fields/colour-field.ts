@@ -1,0 +1,58 @@
+import { Component, computed, inject, input } from '@angular/core';
+import type { ColourRef, DialOf, Pass, Sheet } from '@uvrant/core';
+import { Editing } from '../../editing';
+import { colourOf } from '../../words';
+import type { FieldInputs } from './field-inputs';
+
+/** An ink of the sheet, or a colour of its own. */
+@Component({
+  selector: 'uv-colour-field',
+  template: `
+    <div class="top">
+      <b>{{ dial().title }}</b>
+    </div>
+    <div class="uv-choices" role="group" [attr.aria-label]="dial().title">
+      @for (ink of sheet().inks; track ink.id) {
+        <button type="button" [attr.aria-pressed]="chosen() === ink.id" (click)="change()({ ink: ink.id }, false)">
+          <span class="uv-swatch" [style.background]="ink.colour"></span>
+          {{ ink.name }}
+        </button>
+      }
+      <label [class.on]="chosen() === null">
+        <input
+          type="color"
+          aria-label="Another colour"
+          [value]="colour()"
+          (input)="change()({ srgb: picker.value }, true)"
+          (change)="choose(picker.value)"
+          #picker
+        />
+        another
+      </label>
+    </div>
+  `,
+  styleUrl: './field.scss',
+})
+export class ColourField {
+  readonly dial = input.required<DialOf<'colour'>>();
+  readonly value = input.required<ColourRef | null>();
+  readonly sheet = input.required<Sheet>();
+  readonly change = input.required<FieldInputs['change']>();
+  readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
+
+  private readonly editing = inject(Editing, { optional: true });
+
+  protected choose(colour: string): void {
+    this.change()(this.editing?.inkFor(colour) ?? { srgb: colour }, true);
+    this.editing?.endGesture();
+  }
+
+  protected readonly colour = computed(() => colourOf(this.value(), this.sheet()));
+  /** The chosen ink's id; null for a colour of its own. */
+  protected readonly chosen = computed(() => {
+    const value = this.value();
+    if (value === null) return this.sheet().inks[0]?.id ?? null;
+    return 'ink' in value ? value.ink : null;
+  });
+}

@@ -1,0 +1,171 @@
+import { Component, ElementRef, computed, inject, input, signal } from '@angular/core';
+import {
+  blendMode,
+  BLEND_MODES,
+  choice,
+  GROUNDS,
+  MOST_TIMES,
+  number,
+  share,
+  withPass,
+  type AnyDial,
+  type Lay,
+  type Pass,
+  type Sheet,
+} from '@uvrant/core';
+import { Finder, type FinderItem } from '../../ui/finder';
+import { ChoiceField } from './fields/choice-field';
+import { RangedField } from './fields/ranged-field';
+import { Adding } from '../adding/adding';
+import { Editing } from '../editing';
+import { earlierThan } from '../ticket/printing-order';
+import { Rendering } from '../view/rendering';
+
+const STRENGTH = share({ title: 'Strength', default: 1, more: 'more ink of this pass' });
+const TIMES = number({ title: 'Times', unit: '×', min: 1, max: MOST_TIMES, step: 1, default: 1, more: 'laid over itself again' });
+const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard'], default: 'as the sheet' });
+
+const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
+  BLEND_MODES.filter(({ suits }) => suits === ground).map(({ name, title, purpose }) => ({
+    id: name,
+    title,
+    note: purpose,
+    group: ground === 'colour only' ? 'Colour only' : ground === 'either' ? 'On either' : `On a ${ground}`,
+    words: name,
+  })),
+);
+
+/** How a pass goes down: its mode, strength, how many times, within what, and its edges. */
+@Component({
+  selector: 'uv-lay-dials',
+  imports: [Finder, ChoiceField, RangedField],
+  template: `
+    <div class="block">
+      <div class="top">
+        <b>Lay</b>
+        <button type="button" class="choose" [attr.aria-expanded]="open()" (click)="toggle()">{{ title() }} ▾</button>
+      </div>
+      @if (!open()) {
+        <p class="more">{{ purpose() }}</p>
+      }
+      @if (measurable()) {
+        <div class="buttons">
+          <button type="button" [disabled]="isMeasuring()" (click)="measure()">
+            {{ isMeasuring() ? 'Measuring…' : 'Choose by measuring' }}
+          </button>
+        </div>
+      }
+      @if (why(); as words) {
+        <p class="more">
+          {{ words }}
+          @if (pass().lay.strength < 1) {
+            <button type="button" class="choose" (click)="setStrength(1, false)">use 100 %</button>
+          }
+        </p>
+      }
+    </div>
+    @if (open()) {
+      <uv-finder
+        [items]="modes"
+        [current]="pass().lay.mode"
+        label="A lay by what it does"
+        (tried)="try($event)"
+        (taken)="take($event)"
+        (closed)="leave()"
+      />
+    }
+    <uv-ranged-field [dial]="strength" [value]="pass().lay.strength" [change]="setStrength" />
+    <uv-ranged-field [dial]="times" [value]="pass().lay.times ?? 1" [change]="setTimes" />
+    @if (earlier().length > 0 || pass().lay.within) {
+      <div class="block top">
+        <b>Within</b>
+        <select aria-label="Within an earlier pass" (change)="setWithin(within.value)" #within>
+          <option value="" [selected]="!pass().lay.within">the whole sheet</option>
+          @for (each of earlier(); track each.id) {
+            <option [value]="each.id" [selected]="each.id === pass().lay.within">{{ each.name }}</option>
+          }
+        </select>
+      </div>
+    }
+    @if (pass().source.kind !== 'overall') {
+      <uv-choice-field [dial]="edges" [value]="pass().edges ?? 'as the sheet'" [change]="setEdges" />
+    }
+  `,
+  styleUrl: './pass-dials.scss',
+})
+export class LayDials {
+  readonly pass = input.required<Pass>();
+  readonly sheet = input.required<Sheet>();
+  private readonly editing = inject(Editing);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly rendering = inject(Rendering);
+  private readonly adding = inject(Adding);
+
+  protected readonly modes = MODES;
+  protected readonly strength = STRENGTH;
+  protected readonly times = TIMES;
+  protected readonly edges = EDGES as unknown as Extract<AnyDial, { type: 'choice' }>;
+  protected readonly open = signal(false);
+
+  protected readonly title = computed(() => blendMode(this.pass().lay.mode)?.title ?? this.pass().lay.mode);
+  protected readonly purpose = computed(() => blendMode(this.pass().lay.mode)?.purpose ?? 'This Uvrant does not know this lay.');
+  /** Passes that print earlier, so that this one can lie within them; a group counts once it is printed. */
+  protected readonly earlier = computed(() => earlierThan(this.sheet(), this.pass().id));
+  protected readonly measurable = computed(() => this.pass().source.kind === 'picture' && this.sheet().passes.length > 1);
+
+  protected readonly isMeasuring = computed(() => this.adding.measuring().has(this.pass().id));
+  /** Why the pass lies as strong as it does, while it lies as it was measured. */
+  protected readonly why = computed(() => {
+    const [{ id, lay }, measured] = [this.pass(), this.adding.measured()];
+    const known = measured[id];
+    return known && known.lay.mode === lay.mode && known.lay.strength === lay.strength ? known.why : null;
+  });
+
+  private edit(change: Partial<Lay>, gesture: string | null = null): void {
+    this.editing.pass(this.pass().id, (pass) => ({ ...pass, lay: { ...pass.lay, ...change } }), gesture);
+  }
+
+  protected toggle(): void {
+    if (this.open()) this.leave();
+    else {
+      this.open.set(true);
+      // The list has room below the head of the column.
+      setTimeout(() => this.element.nativeElement.scrollIntoView({ block: 'start' }));
+    }
+  }
+
+  protected try(mode: string | null): void {
+    const { id } = this.pass();
+    this.rendering.trial.set(mode === null ? null : withPass(this.sheet(), id, (pass) => ({ ...pass, lay: { ...pass.lay, mode } })));
+  }
+
+  protected take(mode: string): void {
+    this.edit({ mode });
+    this.leave();
+  }
+
+  protected leave(): void {
+    this.rendering.trial.set(null);
+    this.open.set(false);
+  }
+
+  protected measure(): void {
+    void this.adding.measureLay(this.pass().id);
+  }
+
+  protected readonly setStrength = (strength: unknown, held: boolean): void =>
+    this.edit({ strength: strength as number }, held ? `${this.pass().id} strength` : null);
+  protected readonly setTimes = (times: unknown, held: boolean): void =>
+    this.edit({ times: Math.round(times as number) }, held ? `${this.pass().id} times` : null);
+  protected readonly setEdges = (edges: unknown): void =>
+    this.editing.pass(this.pass().id, ({ edges: _, ...pass }) =>
+      edges === 'as the sheet' ? pass : { ...pass, edges: edges as 'smooth' | 'hard' },
+    );
+
+  protected setWithin(id: string): void {
+    this.editing.pass(this.pass().id, (pass) => {
+      const { within: _, ...lay } = pass.lay;
+      return { ...pass, lay: id === '' ? lay : { ...lay, within: id } };
+    });
+  }
+}

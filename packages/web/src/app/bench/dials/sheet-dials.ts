@@ -1,0 +1,264 @@
+import { Component, computed, inject, input } from '@angular/core';
+import { Store } from '@ngrx/store';
+import {
+  choice,
+  INKS,
+  LEAST_POSTER_PPI,
+  placed,
+  POSTER_SIDE,
+  STOCKS,
+  trueScale,
+  wholeSheet,
+  type AnyDial,
+  type Edges,
+  type Ink,
+  type Pass,
+  type Sheet,
+  type Size,
+} from '@uvrant/core';
+import { jobsFeature } from '../../state/jobs';
+import { Figure } from '../../ui/figure';
+import { Lengths } from '../../ui/lengths';
+import { ChoiceField } from './fields/choice-field';
+import { Editing } from '../editing';
+
+const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'hard' });
+
+/** The sheet's head: its size, resolution, edges, stock and inks. */
+@Component({
+  selector: 'uv-sheet-dials',
+  imports: [Figure, ChoiceField],
+  template: `
+    <header>
+      <h2><input [value]="sheet().name" aria-label="Name of the sheet" maxlength="120" (change)="rename(name)" #name /></h2>
+      <p>{{ pixels().width }} × {{ pixels().height }} px. What the sheet is, before anything prints on it.</p>
+    </header>
+    <div class="block">
+      <div class="pair">
+        <b>Width</b>
+        <uv-figure
+          [value]="lengths.shown(sheet().size.width)"
+          [digits]="digits()"
+          label="Width"
+          (changed)="resize({ width: lengths.toMm($event), height: sheet().size.height })"
+        />
+        <span>{{ lengths.unit() }}</span>
+      </div>
+      <div class="pair">
+        <b>Height</b>
+        <uv-figure
+          [value]="lengths.shown(sheet().size.height)"
+          [digits]="digits()"
+          label="Height"
+          (changed)="resize({ width: sheet().size.width, height: lengths.toMm($event) })"
+        />
+        <span>{{ lengths.unit() }}</span>
+      </div>
+      <div class="pair">
+        <b>Resolution</b>
+        <uv-figure [value]="sheet().ppi" [step]="25" label="Resolution" (changed)="setPpi($event)" />
+        <span>ppi</span>
+      </div>
+      <p class="more">Every size is kept in mm: dots stay as large on paper at any resolution.</p>
+      @if (coarse()) {
+        <p class="uv-warn" role="status">
+          {{ sheet().ppi }} ppi is coarse for a poster: edges of dots will show their pixels. 150 ppi or more would do; 300 is usual.
+        </p>
+      }
+    </div>
+    <uv-choice-field [dial]="edgesDial" [value]="sheet().edges" [change]="setEdges" />
+    <p class="note">{{ sheet().edges === 'hard' ? 'Every pixel prints all or nothing.' : 'Edges are softened over a pixel.' }}</p>
+    <div class="block">
+      <b>Stock</b>
+      <div class="uv-choices" role="group" aria-label="Stock">
+        @for (stock of stocks; track stock.name) {
+          <button type="button" [attr.aria-pressed]="stock.name === sheet().stock.name" (click)="edit({ stock })">
+            <span class="uv-swatch" [style.background]="stock.colour"></span>
+            {{ stock.name }}
+          </button>
+        }
+        <label>
+          <input
+            type="color"
+            aria-label="A stock of another colour"
+            [value]="sheet().stock.colour"
+            (input)="edit({ stock: { name: 'Own', colour: stockPicker.value } }, 'stock')"
+            #stockPicker
+          />
+          another
+        </label>
+      </div>
+      <p class="more">Shown beneath the print, never sent with it.</p>
+    </div>
+    <div class="block">
+      <b>Inks</b>
+      @for (ink of sheet().inks; track ink.id) {
+        <div class="pair ink">
+          <input
+            type="color"
+            [attr.aria-label]="'Colour of ' + ink.name"
+            [value]="ink.colour"
+            (input)="setInk(ink, { colour: inkPicker.value }, 'ink ' + ink.id)"
+            #inkPicker
+          />
+          <input
+            class="ink-name"
+            [value]="ink.name"
+            [attr.aria-label]="'Name of ' + ink.name"
+            maxlength="60"
+            (change)="inkName.value.trim() && setInk(ink, { name: inkName.value.trim() })"
+            #inkName
+          />
+          <button
+            type="button"
+            [attr.aria-label]="'Take ' + ink.name + ' off the sheet'"
+            [disabled]="used(ink)"
+            [title]="used(ink) ? 'A pass prints with it' : ''"
+            (click)="removeInk(ink)"
+          >
+            remove
+          </button>
+        </div>
+      }
+      <div class="uv-choices" role="group" aria-label="Add an ink">
+        @for (ink of otherInks(); track ink.id) {
+          <button type="button" (click)="edit({ inks: [...sheet().inks, ink] })">
+            <span class="uv-swatch" [style.background]="ink.colour"></span>
+            {{ ink.name }}
+          </button>
+        }
+      </div>
+    </div>
+  `,
+  styleUrl: './dials-column.scss',
+  styles: `
+    :host {
+      border-left: 0;
+    }
+    h2 input,
+    .ink-name {
+      width: 100%;
+      border: 0;
+      border-bottom: 1px solid transparent;
+      background: none;
+      padding: 0;
+      font: inherit;
+      &:hover,
+      &:focus {
+        border-bottom-color: var(--ink);
+      }
+    }
+    .block,
+    .note {
+      padding: 7px 12px;
+      border-bottom: var(--line);
+    }
+    .note,
+    .more {
+      color: var(--soft);
+      font-size: 11px;
+    }
+    b {
+      font-weight: 560;
+    }
+    .pair {
+      display: flex;
+      align-items: baseline;
+      gap: 4px;
+      padding: 2px 0;
+      > b {
+        margin-right: auto;
+      }
+      > span {
+        width: 26px;
+        color: var(--soft);
+      }
+    }
+    .ink {
+      align-items: center;
+      input[type='color'] {
+        width: 24px;
+        height: 18px;
+        padding: 0;
+        border: 0;
+        background: none;
+      }
+      button {
+        color: var(--cobalt);
+        font-size: 11px;
+      }
+    }
+    .uv-warn {
+      margin-top: 6px;
+    }
+  `,
+})
+export class SheetDials {
+  readonly sheet = input.required<Sheet>();
+  private readonly editing = inject(Editing);
+  private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
+  protected readonly lengths = inject(Lengths);
+  protected readonly stocks = STOCKS;
+  protected readonly edgesDial = EDGES as unknown as Extract<AnyDial, { type: 'choice' }>;
+
+  protected readonly pixels = computed(() => trueScale(this.sheet().size, this.sheet().ppi));
+  protected readonly digits = computed(() => (this.lengths.unit() === 'in' ? 2 : 1));
+  protected readonly coarse = computed(() => {
+    const { size, ppi } = this.sheet();
+    return ppi < LEAST_POSTER_PPI && Math.min(size.width, size.height) >= POSTER_SIDE;
+  });
+  protected readonly otherInks = computed(() => INKS.filter((ink) => !this.sheet().inks.some((each) => each.id === ink.id)));
+
+  protected edit(change: Partial<Sheet>, gesture: string | null = null): void {
+    this.editing.sheet((sheet) => ({ ...sheet, ...change }), gesture);
+  }
+
+  protected rename(entry: HTMLInputElement): void {
+    const name = entry.value.trim();
+    if (name) this.edit({ name });
+    else entry.value = this.sheet().name;
+  }
+
+  protected setPpi(ppi: number): void {
+    this.edit({ ppi: Math.round(Math.max(36, Math.min(2400, ppi))) });
+  }
+
+  protected readonly setEdges = (edges: unknown): void => this.edit({ edges: edges as Edges });
+
+  /** Another size: what filled the sheet, or lay whole on it, does so again. */
+  protected resize(size: Size): void {
+    if (!(size.width >= 10 && size.height >= 10 && size.width <= 5000 && size.height <= 5000)) return;
+    const replaced = (pass: Pass): Pass => {
+      const placedAgain = this.replaced(pass, size);
+      const { source } = placedAgain;
+      return source.kind === 'group' ? { ...placedAgain, source: { ...source, passes: source.passes.map(replaced) } } : placedAgain;
+    };
+    this.editing.sheet((sheet) => ({ ...sheet, size, passes: sheet.passes.map(replaced) }));
+  }
+
+  private replaced(pass: Pass, size: Size): Pass {
+    const { source, placement } = pass;
+    if (placement.fit === 'free') return pass;
+    if (source.kind !== 'picture') return { ...pass, placement: wholeSheet(size) };
+    const asset = this.assets().find((each) => each.sha256 === source.picture.sha256);
+    if (!asset) return pass;
+    return { ...pass, placement: placed(size, asset, placement.fit, placement.beyond) };
+  }
+
+  protected setInk(ink: Ink, change: Partial<Ink>, gesture: string | null = null): void {
+    this.editing.sheet(
+      (sheet) => ({ ...sheet, inks: sheet.inks.map((each) => (each.id === ink.id ? { ...each, ...change } : each)) }),
+      gesture,
+    );
+  }
+
+  /** True where a pass names the ink, or takes it as the sheet's first. */
+  protected used(ink: Ink): boolean {
+    const { passes, inks } = this.sheet();
+    return inks[0]?.id === ink.id || JSON.stringify(passes).includes(JSON.stringify({ ink: ink.id }));
+  }
+
+  protected removeInk(ink: Ink): void {
+    this.editing.sheet((sheet) => ({ ...sheet, inks: sheet.inks.filter((each) => each.id !== ink.id) }));
+  }
+}

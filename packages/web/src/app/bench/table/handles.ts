@@ -1,0 +1,390 @@
+import { Component, ElementRef, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
+import { benchFeature } from '../../state/bench';
+import { Editing } from '../editing';
+import { Hanging, textureSource } from '../view/hanging';
+import {
+  around,
+  boxCorners,
+  extentOf,
+  gripAt,
+  GRIPS,
+  heightened,
+  movedPass,
+  placedPasses,
+  STILL,
+  type Box,
+  type Grip,
+  type Movement,
+} from './placing-box';
+import { Rendering } from '../view/rendering';
+import { snapLines, snapped, type SnapLines } from './snapping';
+import type { Viewport } from './viewport';
+
+/** How near, on the screen, something is drawn to a line. */
+const NEAR_PX = 6;
+const CLICK_PX = 4;
+const TURN_STEP = 15;
+const LEAST_MM = 0.5;
+/** Degrees of an arc; only what a hand draws on the screen. */
+const degreesOf = (x: number, y: number): number => (Math.atan2(-y, x) * 180) / Math.PI;
+
+interface Gesture {
+  readonly kind: 'move' | 'turn' | Grip;
+  readonly from: readonly [number, number];
+  readonly box: Box;
+  readonly passes: readonly Pass[];
+  readonly lines: SnapLines;
+  readonly name: string;
+}
+
+let gestures = 0;
+
+/** Handles on the table for the chosen passes: move, stretch, turn; drawn to edges, middles, thirds and other passes. */
+@Component({
+  selector: 'uv-handles',
+  template: `
+    @if (box(); as box) {
+      <svg aria-hidden="true">
+        @for (x of guides().x; track x) {
+          <line class="guide" [attr.x1]="toX(x)" [attr.x2]="toX(x)" y1="0" y2="100%" />
+        }
+        @for (y of guides().y; track y) {
+          <line class="guide" [attr.y1]="toY(y)" [attr.y2]="toY(y)" x1="0" x2="100%" />
+        }
+        <polygon class="body" [attr.points]="outline()" (pointerdown)="grab($event, 'move')" (dblclick)="edit($event)" />
+        <line class="stem" [attr.x1]="top()[0]" [attr.y1]="top()[1]" [attr.x2]="knob()[0]" [attr.y2]="knob()[1]" />
+        <circle class="knob" r="6" [attr.cx]="knob()[0]" [attr.cy]="knob()[1]" (pointerdown)="grab($event, 'turn')" />
+        @for (grip of grips(); track grip.name) {
+          <rect
+            class="grip"
+            width="9"
+            height="9"
+            [attr.x]="grip.x - 4.5"
+            [attr.y]="grip.y - 4.5"
+            [style.cursor]="grip.cursor"
+            (pointerdown)="grab($event, grip.grip)"
+          />
+        }
+      </svg>
+      <div
+        class="keys"
+        tabindex="0"
+        role="application"
+        [attr.aria-label]="'Place of ' + names() + ': arrow keys move it by 1 mm, with Shift by 10, with Alt by 0.1'"
+        [style.left.px]="middle()[0]"
+        [style.top.px]="middle()[1]"
+        (keydown)="nudge($event)"
+      ></div>
+      @if (typing(); as pass) {
+        <textarea
+          class="typing"
+          aria-label="Text, on the sheet"
+          [style.left.px]="corner()[0]"
+          [style.top.px]="corner()[1]"
+          [style.width.px]="screenWidth()"
+          [style.minHeight.px]="screenHeight()"
+          [style.transform]="'rotate(' + -box.turn + 'deg)'"
+          [value]="textOf(pass)"
+          (input)="typed(pass, words.value, true)"
+          (keydown)="leaveTyping($event)"
+          (blur)="endTyping(pass, words.value)"
+          #words
+        ></textarea>
+      }
+      @if (said(); as words) {
+        <span class="said" [style.left.px]="middle()[0]" [style.top.px]="foot()">{{ words }}</span>
+      }
+    }
+  `,
+  styleUrl: './handles.scss',
+})
+export class Handles {
+  readonly sheet = input.required<Sheet>();
+  readonly view = input.required<Viewport>();
+  /** Screen units a mm of the sheet. */
+  readonly scale = input.required<number>();
+  /** A press without a movement: something else may be meant. */
+  readonly clicked = output<PointerEvent>();
+
+  private readonly store = inject(Store);
+  private readonly editing = inject(Editing);
+  private readonly hanging = inject(Hanging);
+  private readonly rendering = inject(Rendering);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly line = this.store.selectSignal(benchFeature.selectLine);
+  private readonly ids = this.store.selectSignal(benchFeature.selectChosenIds);
+  private readonly words = viewChild<ElementRef<HTMLTextAreaElement>>('words');
+
+  private readonly gesture = signal<Gesture | null>(null);
+  protected readonly guides = signal<SnapLines>({ x: [], y: [] });
+  protected readonly said = signal<string | null>(null);
+  private readonly typingId = signal<string | null>(null);
+
+  /** The open wear's texture, as the pass that it would be. */
+  private readonly texture = computed<Pass | null>(() => {
+    const [pass, wear] = [this.hanging.pass(), this.hanging.wear()];
+    if (!pass || wear?.kind !== 'texture') return null;
+    return { ...pass, id: wear.id, name: wear.name, source: textureSource(wear), placement: wearLies(wear, pass) };
+  });
+  private readonly chosen = computed<readonly Pass[]>(() => {
+    const sheet = this.sheet();
+    if (this.line().step !== null) return [];
+    const texture = this.texture();
+    if (this.hanging.wear()) return texture ? [texture] : [];
+    return this.ids().flatMap((id) => findPass(sheet, id) ?? []);
+  });
+  private readonly placed = computed(() => placedPasses(this.chosen()));
+  private readonly single = computed(() => {
+    const [pass, ...more] = this.placed();
+    return pass && more.length === 0 ? pass : null;
+  });
+  protected readonly box = computed<Box | null>(() => {
+    const single = this.single();
+    if (!single) return around(this.placed().map((pass) => this.boxOf(pass)));
+    return this.boxOf(single);
+  });
+  protected readonly names = computed(() =>
+    this.chosen()
+      .map(({ name }) => name)
+      .join(', '),
+  );
+  protected readonly typing = computed(() => {
+    const single = this.single();
+    return single && single.id === this.typingId() && single.source.kind === 'type' ? single : null;
+  });
+
+  private boxOf(pass: Pass): Box {
+    const setting = pass.source.kind === 'type' && pass.id === this.line().pass ? this.rendering.setting() : null;
+    return setting && setting.height > 0 ? heightened(pass.placement, setting.height) : pass.placement;
+  }
+
+  protected toX(mm: number): number {
+    return this.view().x + mm * this.scale();
+  }
+
+  protected toY(mm: number): number {
+    return this.view().y + mm * this.scale();
+  }
+
+  private screen([x, y]: readonly [number, number]): readonly [number, number] {
+    return [this.toX(x), this.toY(y)];
+  }
+
+  private at(grip: { readonly u: number; readonly v: number }): readonly [number, number] {
+    return this.screen(gripAt(this.box() as Box, grip));
+  }
+
+  protected readonly outline = computed(() =>
+    boxCorners(this.box() as Box)
+      .map((corner) => this.screen(corner).join())
+      .join(' '),
+  );
+  protected readonly top = computed(() => this.at({ u: 0, v: -1 }));
+  protected readonly corner = computed(() => this.at({ u: -1, v: -1 }));
+  protected readonly middle = computed(() => this.at({ u: 0, v: 0 }));
+  protected readonly foot = computed(() => this.toY(extentOf(this.box() as Box)[3]) + 12);
+  protected readonly screenWidth = computed(() => Math.max(150, (this.box() as Box).width * this.scale()));
+  protected readonly screenHeight = computed(() => Math.max(34, (this.box() as Box).height * this.scale()));
+  /** The knob to turn by stands off the top. */
+  protected readonly knob = computed(() => {
+    const [middle, top] = [this.middle(), this.top()];
+    const [x, y] = [top[0] - middle[0], top[1] - middle[1]];
+    const length = Math.hypot(x, y) || 1;
+    return [top[0] + (x / length) * 22, top[1] + (y / length) * 22] as const;
+  });
+  protected readonly grips = computed(() => {
+    const single = this.single();
+    // Type has its measure at its sides and its size at its corners; several are only made larger together.
+    const kinds = GRIPS.filter(({ u, v }) => (single ? single.source.kind !== 'type' || u !== 0 : u !== 0 && v !== 0));
+    const turn = (this.box() as Box).turn;
+    return kinds.map((grip) => {
+      const [x, y] = this.at(grip);
+      const way = ((Math.round((degreesOf(grip.u, grip.v) + turn) / 45) % 4) + 4) % 4;
+      return { grip, name: `${grip.u},${grip.v}`, x, y, cursor: ['ew-resize', 'nesw-resize', 'ns-resize', 'nwse-resize'][way] as string };
+    });
+  });
+
+  private point(event: PointerEvent): readonly [number, number] {
+    const bed = this.element.nativeElement.getBoundingClientRect();
+    return [(event.clientX - bed.left - this.view().x) / this.scale(), (event.clientY - bed.top - this.view().y) / this.scale()];
+  }
+
+  protected grab(event: PointerEvent, kind: Gesture['kind']): void {
+    // The middle button moves the sheet about.
+    if (event.button !== 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const passes = this.placed();
+    const moving = new Set(passes.map(({ id }) => id));
+    const gesture: Gesture = {
+      kind,
+      from: this.point(event),
+      box: this.box() as Box,
+      passes,
+      lines: snapLines(this.sheet(), moving),
+      name: `place ${++gestures}`,
+    };
+    const start = { x: event.clientX, y: event.clientY };
+    let isMoving = false;
+    const follow = (each: PointerEvent): void => {
+      isMoving ||= Math.hypot(each.clientX - start.x, each.clientY - start.y) > CLICK_PX;
+      if (!isMoving) return;
+      this.gesture.set(gesture);
+      this.follow(gesture, each);
+    };
+    const end = (each: PointerEvent): void => {
+      removeEventListener('pointermove', follow);
+      removeEventListener('pointerup', end);
+      removeEventListener('pointercancel', end);
+      this.gesture.set(null);
+      this.guides.set({ x: [], y: [] });
+      this.said.set(null);
+      if (isMoving) this.editing.endGesture();
+      else if (kind === 'move' && each.type === 'pointerup') this.clicked.emit(each);
+    };
+    addEventListener('pointermove', follow);
+    addEventListener('pointerup', end);
+    addEventListener('pointercancel', end);
+  }
+
+  private follow(gesture: Gesture, event: PointerEvent): void {
+    const to = this.point(event);
+    const { kind } = gesture;
+    const movement =
+      kind === 'move'
+        ? this.moving(gesture, to, event)
+        : kind === 'turn'
+          ? this.turning(gesture, to, event)
+          : this.stretching(gesture, kind, to, event);
+    if (!movement) return;
+    this.put(gesture.passes, gesture.box, movement, gesture.name);
+  }
+
+  /** Moves passes, or the open wear's texture. */
+  private put(passes: readonly Pass[], box: Box, movement: Movement, gesture: string): void {
+    const [texture, owner] = [this.texture(), this.hanging.pass()];
+    if (texture && owner) {
+      const [moved] = passes.map((pass) => movedPass(pass, box, movement).placement);
+      if (moved) this.hanging.changeWear((wear) => wearPut(wear, owner, moved), gesture);
+      return;
+    }
+    this.editing.sheet(
+      (sheet) => passes.reduce((each, pass) => withPass(each, pass.id, () => movedPass(pass, box, movement)), sheet),
+      gesture,
+    );
+  }
+
+  private near(event: PointerEvent): number {
+    return event.altKey ? 0 : NEAR_PX / this.scale();
+  }
+
+  private moving({ box, from, lines }: Gesture, to: readonly [number, number], event: PointerEvent): Movement {
+    let [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+    if (event.shiftKey) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
+    const [left, top, right, foot] = extentOf(box);
+    const near = this.near(event);
+    const x = snapped([left + dx, (left + right) / 2 + dx, right + dx], lines.x, near);
+    const y = snapped([top + dy, (top + foot) / 2 + dy, foot + dy], lines.y, near);
+    this.guides.set({ x: x.line === null ? [] : [x.line], y: y.line === null ? [] : [y.line] });
+    return { ...STILL, about: [box.x, box.y], dx: dx + x.by, dy: dy + y.by };
+  }
+
+  private turning({ box, from }: Gesture, to: readonly [number, number], event: PointerEvent): Movement {
+    const angle = ([x, y]: readonly [number, number]): number => degreesOf(x - box.x, y - box.y);
+    const turn = angle(to) - angle(from);
+    const whole = Math.round((box.turn + turn) / TURN_STEP) * TURN_STEP - box.turn;
+    const held = event.shiftKey || (!event.altKey && Math.abs(turn - whole) < 2);
+    const by = held ? whole : turn;
+    this.said.set(`${(((((box.turn + by + 180) % 360) + 360) % 360) - 180).toFixed(1)}°`);
+    return { ...STILL, about: [box.x, box.y], turn: by };
+  }
+
+  private stretching(
+    { box, from, lines, passes }: Gesture,
+    grip: Grip,
+    to: readonly [number, number],
+    event: PointerEvent,
+  ): Movement | null {
+    const about = gripAt(box, { u: -grip.u, v: -grip.v });
+    const held = gripAt(box, grip);
+    let [hx, hy] = [held[0] + to[0] - from[0], held[1] + to[1] - from[1]];
+    if (box.turn === 0) {
+      const near = this.near(event);
+      const x = grip.u === 0 ? { by: 0, line: null } : snapped([hx], lines.x, near);
+      const y = grip.v === 0 ? { by: 0, line: null } : snapped([hy], lines.y, near);
+      [hx, hy] = [hx + x.by, hy + y.by];
+      this.guides.set({ x: x.line === null ? [] : [x.line], y: y.line === null ? [] : [y.line] });
+    }
+    // Along the box's own sides, from the place that stays.
+    const own: Box = { ...box, x: about[0], y: about[1] };
+    const right = gripAt({ ...own, width: 2, height: 2 }, { u: 1, v: 0 });
+    const [cos, sin] = [right[0] - about[0], right[1] - about[1]];
+    const [lx, ly] = [(hx - about[0]) * cos + (hy - about[1]) * sin, -(hx - about[0]) * sin + (hy - about[1]) * cos];
+    let sx = grip.u === 0 ? 1 : (grip.u * lx) / box.width;
+    let sy = grip.v === 0 ? 1 : (grip.v * ly) / box.height;
+    const isType = passes.some(({ source }) => source.kind === 'type');
+    const even = grip.u !== 0 && grip.v !== 0 && (!event.shiftKey || passes.length > 1 || isType);
+    if (even) sx = sy = Math.max(sx, sy);
+    if (sx * box.width < LEAST_MM || (grip.v !== 0 && sy * box.height < LEAST_MM)) return null;
+    this.said.set(`${(sx * box.width).toFixed(1)} × ${(sy * box.height).toFixed(1)} mm`);
+    return { ...STILL, about, sx, sy };
+  }
+
+  protected nudge(event: KeyboardEvent): void {
+    const ways: Readonly<Record<string, readonly [number, number]>> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
+    const way = ways[event.key];
+    const box = this.box();
+    if (!way || !box) {
+      if (event.key === 'Enter') this.startTyping();
+      return;
+    }
+    event.preventDefault();
+    event.stopPropagation();
+    const by = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    const movement: Movement = { ...STILL, about: [box.x, box.y], dx: by * way[0], dy: by * way[1] };
+    const passes = this.placed();
+    this.put(passes, box, movement, `nudge ${this.names()}`);
+  }
+
+  protected edit(event: MouseEvent): void {
+    event.stopPropagation();
+    this.startTyping();
+  }
+
+  private startTyping(): void {
+    const single = this.single();
+    if (single?.source.kind !== 'type') return;
+    this.typingId.set(single.id);
+    setTimeout(() => {
+      const entry = this.words()?.nativeElement;
+      entry?.focus();
+      entry?.select();
+    });
+  }
+
+  protected textOf({ source }: Pass): string {
+    return source.kind === 'type' ? source.text : '';
+  }
+
+  protected typed({ id }: Pass, text: string, held: boolean): void {
+    const gesture = held ? `${id} text` : null;
+    this.editing.pass(id, (pass) => (pass.source.kind === 'type' ? { ...pass, source: { ...pass.source, text } } : pass), gesture);
+  }
+
+  protected leaveTyping(event: KeyboardEvent): void {
+    event.stopPropagation();
+    if (event.key === 'Escape') (event.target as HTMLElement).blur();
+  }
+
+  protected endTyping(pass: Pass, text: string): void {
+    this.typed(pass, text, false);
+    this.typingId.set(null);
+  }
+}

@@ -1,0 +1,117 @@
+import { Injectable, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import {
+  copiedPass,
+  copiedStep,
+  findPass,
+  freshPass,
+  groupPasses,
+  insertPass,
+  movePass,
+  placeOf,
+  referenceFault,
+  removePasses,
+  removeStep,
+  shiftPass,
+  shiftStep,
+  ungroupPass,
+  wholeSheet,
+  type Pass,
+  type PassPlace,
+  type Sheet,
+} from '@uvrant/core';
+import { BenchActions, benchFeature } from '../../state/bench';
+import { JobActions } from '../../state/jobs';
+import type { KeptSheet } from '../../state/model';
+import { Editing } from '../editing';
+
+export const freshId = (): string => crypto.randomUUID().slice(0, 8);
+
+const newGroup = (sheet: Sheet): Pass => freshPass(freshId(), 'Group', { kind: 'group', passes: [] }, wholeSheet(sheet.size));
+
+/** What is done to whole passes and steps, from the ticket's buttons and by keys. */
+@Injectable()
+export class TicketEdits {
+  private readonly store = inject(Store);
+  private readonly editing = inject(Editing);
+  private readonly document = this.store.selectSignal(benchFeature.selectDocument);
+  private readonly line = this.store.selectSignal(benchFeature.selectLine);
+  private readonly only = this.store.selectSignal(benchFeature.selectAlone);
+
+  /** One place earlier or later: the chosen step within its pass, or the chosen pass. */
+  shift(by: 1 | -1): void {
+    const { pass, step } = this.line();
+    if (pass === null) return;
+    this.editing.sheet((sheet) => (step === null ? shiftPass(sheet, pass, by) : shiftStep(sheet, pass, step, by)));
+  }
+
+  move(id: string, place: PassPlace): void {
+    this.editing.sheet((sheet) => movePass(sheet, id, place));
+  }
+
+  duplicate(): void {
+    const sheet = this.document();
+    const { pass: id, step } = this.line();
+    const pass = sheet && id !== null ? findPass(sheet, id) : undefined;
+    const place = sheet && id !== null ? placeOf(sheet, id) : null;
+    if (!sheet || !pass || !place) return;
+    if (step !== null) {
+      const original = pass.steps.find((one) => one.id === step);
+      if (!original) return;
+      const copy = copiedStep(original, freshId);
+      this.editing.pass(pass.id, (each) => ({ ...each, steps: each.steps.flatMap((one) => (one.id === step ? [one, copy] : [one])) }));
+      return this.editing.choose({ pass: pass.id, step: copy.id });
+    }
+    const copy = copiedPass(pass, freshId);
+    const named = { ...copy, name: `${pass.name} again`.slice(0, 120) };
+    if (this.editing.sheet((each) => insertPass(each, named, { group: place.group, after: pass.id }))) {
+      this.editing.choose({ pass: named.id, step: null });
+    }
+  }
+
+  remove(): void {
+    const { pass, step } = this.line();
+    if (pass === null) return;
+    const ids = this.editing.chosenIds();
+    this.editing.sheet((sheet) => (step === null ? removePasses(sheet, ids) : removeStep(sheet, pass, step)));
+  }
+
+  group(): void {
+    const sheet = this.document();
+    const ids = this.editing.chosenIds();
+    if (!sheet || ids.length === 0) return;
+    const group = newGroup(sheet);
+    const grouped = groupPasses(sheet, ids, group);
+    if (!grouped)
+      return this.editing.refused.set('Not done: only passes that stand in the same group, or all on the sheet itself, become a group.');
+    if (this.editing.sheet(() => grouped)) this.editing.choose({ pass: group.id, step: null });
+  }
+
+  ungroup(): void {
+    const { pass } = this.line();
+    if (pass !== null) this.editing.sheet((sheet) => ungroupPass(sheet, pass));
+  }
+
+  /** Shows the chosen pass by itself, or everything again. */
+  toggleAlone(): void {
+    const { pass } = this.line();
+    this.store.dispatch(BenchActions.passShownAlone({ id: pass === this.only() ? null : pass }));
+  }
+
+  /** A copy of the chosen pass on top of another sheet of the job; inks that are not there go along. */
+  copyTo(other: KeptSheet): void {
+    const sheet = this.document();
+    const { pass: id } = this.line();
+    const pass = sheet && id !== null ? findPass(sheet, id) : undefined;
+    if (!sheet || !pass) return;
+    const copy = copiedPass(pass, freshId);
+    const free = copy.lay.within === undefined ? copy : { ...copy, lay: { mode: copy.lay.mode, strength: copy.lay.strength } };
+    const theirs = other.document;
+    const inks = [...theirs.inks, ...sheet.inks.filter((ink) => !theirs.inks.some((each) => each.id === ink.id))];
+    const document = { ...theirs, inks, passes: [...theirs.passes, free] };
+    const fault = referenceFault(document);
+    if (fault) return this.editing.refused.set(`Not copied to “${theirs.name}”: ${fault}. Copy what it reads first, or take its mask off.`);
+    this.editing.refused.set(null);
+    this.store.dispatch(JobActions.passCopied({ sheet: other, document }));
+  }
+}

@@ -1,0 +1,344 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { Engine, TaskCancelled } from '../../engine/engine';
+import {
+  addedSums,
+  findPass,
+  passesOf,
+  picturesOf,
+  pixelsOf,
+  printedSheets,
+  wearName,
+  wearsOf,
+  withPass,
+  type Sheet,
+  type SourceInfo,
+  type Spot,
+  type TextureWear,
+  type ToneStatistics,
+  type WearSums,
+  type Why,
+  type WornLetter,
+} from '@uvrant/core';
+import { READING_BAND } from '../../engine/reading-band';
+import { Timing } from '../../engine/timing';
+import { Hanging } from './hanging';
+import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, StepReading, TypeSetting } from '../../engine/protocol';
+import { benchFeature } from '../../state/bench';
+import { jobsFeature } from '../../state/jobs';
+
+/** After the last change, ms, before readings and small pictures are made anew. */
+const QUIET_MS = 180;
+const SMALL_SIDE = 112;
+/** An open mask is to follow the brush. */
+const PLANE_QUIET_MS = 30;
+
+const NO_LETTERS: LetterReadings = { worst: {}, outlines: {} };
+
+/** What wear takes: about, or as the true print was read from end to end. */
+export interface WornReading {
+  readonly sums: WearSums;
+  readonly isTrue: boolean;
+}
+
+/** A sheet with all that it prints. */
+interface PrintedParts {
+  readonly sheet: Sheet;
+  readonly others: ReadonlyMap<string, Sheet>;
+  readonly infos: readonly SourceInfo[];
+}
+
+/** True where two print the same: the same documents, and the same pictures, whatever else was said of these. */
+const sameParts = (a: PrintedParts | null, b: PrintedParts | null): boolean => {
+  if (!a || !b) return a === b;
+  const pictures = ({ infos }: PrintedParts): string => infos.map(({ sha256 }) => sha256).join();
+  const sheets = ({ sheet, others }: PrintedParts): unknown[] => [sheet, ...[...others].flat()];
+  const [one, two] = [sheets(a), sheets(b)];
+  return one.length === two.length && one.every((each, i) => each === two[i]) && pictures(a) === pictures(b);
+};
+
+/** The sheet as the workers know it, and what is read from it beside the picture itself. */
+@Injectable()
+export class Rendering {
+  private readonly engine = inject(Engine);
+  private readonly timing = inject(Timing);
+  private readonly store = inject(Store);
+  private readonly document = this.store.selectSignal(benchFeature.selectDocument);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly line = this.store.selectSignal(benchFeature.selectLine);
+
+  private readonly shown = this.store.selectSignal(benchFeature.selectShown);
+  private readonly id = this.store.selectSignal(benchFeature.selectId);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+
+  /** A sheet that is only tried: shown on the table in place of the real one, never kept. */
+  readonly trial = signal<Sheet | null>(null);
+
+  private readonly printed = computed(() => this.partsOf(this.document()), { equal: sameParts });
+  private readonly looked = computed(() => this.partsOf(this.trial() ?? this.shown() ?? this.document()), { equal: sameParts });
+  private readonly wholeNumber = signal<number | null>(null);
+  private readonly shownNumber = signal<number | null>(null);
+  /** What tasks on the whole sheet as it is now are asked for by; null before there is one. */
+  readonly whole = this.wholeNumber.asReadonly();
+  /** The same for what the table shows: up to the peel line, one pass alone, or something that is tried. */
+  readonly version = this.shownNumber.asReadonly();
+
+  /** What of all that is open decides how a sheet prints: the sheet, those that it prints, and their pictures. */
+  private partsOf(sheet: Sheet | null): PrintedParts | null {
+    if (!sheet) return null;
+    const [id, document] = [this.id(), this.document()];
+    const kept = this.sheets();
+    const others = printedSheets(sheet, (each) => (each === id ? (document ?? undefined) : kept.find((one) => one.id === each)?.document));
+    // Of thousands of pictures in the chest only those that are printed go to the workers.
+    const pictures = new Set([sheet, ...others.values()].flatMap(picturesOf).map(({ sha256 }) => sha256));
+    return { sheet, others, infos: this.assets().filter(({ sha256 }) => pictures.has(sha256)) };
+  }
+
+  /** Opens what is printed and what is shown, each anew only where something that prints has changed. */
+  private openBoth(printed: PrintedParts | null, looked: PrintedParts | null): void {
+    const [whole, shown] = [this.wholeNumber(), this.shownNumber()];
+    if (printed !== this.opened.printed) this.wholeNumber.set(printed && this.openParts(printed));
+    const now = this.wholeNumber();
+    if (printed !== this.opened.printed || looked !== this.opened.looked) {
+      const isWhole = looked === printed || looked?.sheet === printed?.sheet;
+      // The table takes the greater number for the later print, so what it comes back to is opened again.
+      const next = !looked || now === null ? null : isWhole && now !== whole && now > (shown ?? 0) ? now : this.openParts(looked);
+      this.shownNumber.set(next);
+      if (next !== null) this.timing.opened(next);
+    }
+    this.opened = { printed, looked };
+  }
+  private opened: { readonly printed: PrintedParts | null; readonly looked: PrintedParts | null } = { printed: null, looked: null };
+
+  private openParts({ sheet, infos, others }: PrintedParts): number {
+    return this.engine.open(sheet, infos, Object.fromEntries(others));
+  }
+
+  /** Gives the workers a sheet and those that it prints; the number that tasks on it are asked for by. */
+  open(sheet: Sheet): number {
+    return this.openParts(this.partsOf(sheet) as PrintedParts);
+  }
+
+  /** How a picture pass of a sheet that is only tried would go down over what lies beneath it. */
+  async tonesOf(sheet: Sheet, pass: string): Promise<MeanTones> {
+    return this.engine.ask({ kind: 'tones', version: this.open(sheet), pass });
+  }
+  async greysOf(sheet: Sheet, pass: string, wear: string): Promise<ToneStatistics> {
+    return this.engine.ask({ kind: 'greys', version: this.open(sheet), pass, wear });
+  }
+
+  async spotsFor(sheet: Sheet, pass: string, wear: string): Promise<readonly Spot[]> {
+    return this.engine.ask({ kind: 'spots', version: this.open(sheet), pass, wear });
+  }
+
+  withWear(sheet: Sheet, pass: string, wear: TextureWear): Sheet {
+    return withPass(sheet, pass, (each) => ({ ...each, wear: each.wear.map((one) => (one.id === wear.id ? wear : one)) }));
+  }
+
+  /** About what share of the ink there a wear would take. */
+  async takenBy(sheet: Sheet, pass: string, wear: TextureWear): Promise<number> {
+    const version = this.open(this.withWear(sheet, pass, { ...wear, on: true }));
+    const { wears } = await this.engine.ask({ kind: 'worn', version, band: null });
+    const { there, taken } = wears[wearName(pass, wear.id)] ?? { there: 0, taken: 0 };
+    return there > 0 ? taken / there : 0;
+  }
+
+  /** What share of its outline a type pass would lose with a wear changed. */
+  async outlineLostBy(sheet: Sheet, pass: string, wear: TextureWear, lettering: string): Promise<number> {
+    const version = this.open(this.withWear(sheet, pass, wear));
+    const { outlines } = await this.engine.ask({ kind: 'letters', version });
+    const { there, taken } = outlines[lettering] ?? { there: 0, taken: 0 };
+    return there > 0 ? taken / there : 0;
+  }
+
+  /** Changes only when what is unprinted does: a source, or where it lies. */
+  private readonly sourceName = computed(() => {
+    const document = this.document();
+    return JSON.stringify(
+      document && [
+        document.size,
+        document.ppi,
+        [...passesOf(document.passes)].map(({ id, source, placement }) => ({ id, source, placement })),
+      ],
+    );
+  });
+  private readonly unprintedNumber = signal<number | null>(null);
+  readonly unprintedVersion = this.unprintedNumber.asReadonly();
+
+  readonly inks = signal<InkShares | null>(null);
+  readonly reading = signal<StepReading | null>(null);
+  readonly bare = signal<BareMask | null>(null);
+  /** How the chosen type pass is set. */
+  readonly setting = signal<TypeSetting | null>(null);
+  /** What wear takes, by wear and by lettering. */
+  readonly worn = signal<WornReading | null>(null);
+  readonly letters = signal<LetterReadings>(NO_LETTERS);
+  /** The worst letter of each type pass, by what counts for it. */
+  readonly worstLetters = computed<readonly WornLetter[]>(() => {
+    const { worst, outlines } = this.letters();
+    const byInk = Object.entries(worst).flatMap(([id, letter]) => (outlines[id] ? [] : [letter]));
+    return [...byInk, ...Object.values(outlines).flatMap((loss) => loss.worst ?? [])];
+  });
+  /** The place, mm, whose look is asked about, and why it looks so. */
+  readonly asked = signal<{ readonly x: number; readonly y: number } | null>(null);
+  readonly why = signal<Why | null>(null);
+  /** Where the open mask shows or the open wear takes. */
+  readonly plane = signal<BareMask | null>(null);
+  readonly small = signal<Readonly<Record<string, Pixels>>>({});
+  readonly problem = signal<string | null>(null);
+  readonly showBare = signal(false);
+  /** Set while a colour is being picked from the unprinted picture. */
+  readonly picking = signal<((rgb: readonly [number, number, number]) => void) | null>(null);
+
+  private readonly hanging = inject(Hanging);
+
+  constructor() {
+    effect(() => {
+      const [printed, looked] = [this.printed(), this.looked()];
+      untracked(() => this.openBoth(printed, looked));
+    });
+    effect(() => {
+      const [name, whole] = [this.sourceName(), this.whole()];
+      // Later versions whose sources are the same show the same.
+      if (name === this.unprintedName && untracked(this.unprintedNumber) !== null) return;
+      this.unprintedName = name;
+      this.unprintedNumber.set(whole);
+      if (whole !== null) this.engine.hold('unprinted', whole);
+    });
+    this.whenQuiet(
+      () => ({ version: this.version(), at: this.asked(), document: this.document() }),
+      async ({ version, at, document }, signal) => {
+        if (version === null || !at || !document) return this.why.set(null);
+        const { width, height } = document.size;
+        if (at.x < 0 || at.y < 0 || at.x >= width || at.y >= height) return;
+        const perMm = document.ppi / 25.4;
+        this.why.set(await this.engine.ask({ kind: 'why', version, x: at.x * perMm, y: at.y * perMm }, signal));
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), plane: this.hanging.plane() }),
+      async ({ version, plane }, signal) => {
+        if (version === null || plane === null) return this.plane.set(null);
+        this.plane.set(await this.engine.ask({ kind: 'plane', version, ...plane }, signal));
+      },
+      PLANE_QUIET_MS,
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), document: this.document() }),
+      async ({ version, document }, signal) => {
+        const isWorn = document !== null && [...wearsOf(document)].some(({ wear }) => wear.on);
+        if (version === null || !document || !isWorn) {
+          this.worn.set(null);
+          this.letters.set(NO_LETTERS);
+          return;
+        }
+        const about = await this.engine.ask({ kind: 'worn', version, band: null }, signal);
+        // The true print may have been read by then: what is known exactly does not become ≈ again.
+        if (this.trueWear?.version !== version) this.worn.set({ sums: about, isTrue: false });
+        this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
+        this.tellTrueWear(version);
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), document: this.document(), seesAll: this.seesAll() }),
+      async ({ version, document, seesAll }, signal) => {
+        // Where the table shows the whole sheet, what wear takes is read while its tiles are printed.
+        if (version === null || !document || seesAll || ![...wearsOf(document)].some(({ wear }) => wear.on)) return;
+        const bands = Math.ceil(pixelsOf(document.size.height, document.ppi) / READING_BAND);
+        let sums: WearSums = { wears: {}, lettering: {} };
+        for (let band = 0; band < bands; band++) {
+          sums = addedSums(sums, await this.engine.ask({ kind: 'worn', version, band }, signal));
+        }
+        this.trueWear = { version, sums };
+        this.tellTrueWear(version);
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), line: this.line() }),
+      async ({ version, line }, signal) => {
+        const document = untracked(this.document);
+        const known = line.step !== null && line.pass !== null && document && findPass(document, line.pass);
+        if (version === null || !known) return this.reading.set(null);
+        const task = { kind: 'reading', version, pass: line.pass, step: line.step } as const;
+        this.reading.set(await this.engine.ask(task, signal));
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), line: this.line() }),
+      async ({ version, line }, signal) => {
+        const document = untracked(this.document);
+        const pass = document && line.pass !== null ? findPass(document, line.pass) : undefined;
+        if (version === null || pass?.source.kind !== 'type') return this.setting.set(null);
+        this.setting.set(await this.engine.ask({ kind: 'setting', version, pass: pass.id }, signal));
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), document: this.document() }),
+      async ({ version, document }, signal) => {
+        if (version === null || !document) return;
+        this.inks.set(await this.engine.ask({ kind: 'inks', version }, signal));
+        for (const { id } of passesOf(document.passes)) {
+          const pixels = await this.engine.ask({ kind: 'picture', version, side: SMALL_SIDE, after: id }, signal);
+          this.small.update((small) => ({ ...small, [id]: pixels }));
+        }
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), wanted: this.showBare(), pass: this.screened() }),
+      async ({ version, wanted, pass }, signal) => {
+        if (version === null || !wanted || pass === null) return this.bare.set(null);
+        this.bare.set(await this.engine.ask({ kind: 'bare', version, pass }, signal));
+      },
+    );
+  }
+
+  /** True while the table shows the whole sheet as it prints. */
+  readonly seesAll = signal(false);
+  private trueWear: { readonly version: number; readonly sums: WearSums } | null = null;
+  private wornTiles: { readonly version: number; readonly parts: Map<string, WearSums> } = { version: 0, parts: new Map() };
+
+  /** What wear takes on a true tile of the table; once all of a sheet's so many tiles are in, it is known of the whole print. */
+  addWorn(version: number, tile: string, sums: WearSums, tiles: number): void {
+    if (this.wornTiles.version !== version) this.wornTiles = { version, parts: new Map() };
+    const { parts } = this.wornTiles;
+    parts.set(tile, sums);
+    if (parts.size < tiles) return;
+    this.trueWear = { version, sums: [...parts.values()].reduce(addedSums) };
+    this.tellTrueWear(version);
+  }
+
+  private tellTrueWear(version: number): void {
+    if (this.trueWear?.version === version && this.whole() === version) this.worn.set({ sums: this.trueWear.sums, isTrue: true });
+  }
+
+  private unprintedName: string | null = null;
+
+  /** The pass whose bare light is asked about: the chosen one, or the first that is screened. */
+  private readonly screened = computed(() => {
+    const screenedPasses = [...passesOf(this.document()?.passes ?? [])].filter((pass) =>
+      pass.steps.some((step) => step.kind === 'screen' && step.on),
+    );
+    return (screenedPasses.find((pass) => pass.id === this.line().pass) ?? screenedPasses[0])?.id ?? null;
+  });
+
+  /** Runs work a little after what it depends on has settled, and calls it off when that changes again. */
+  private whenQuiet<T>(depends: () => T, work: (on: T, signal: AbortSignal) => Promise<void> | void, quiet = QUIET_MS): void {
+    effect((onCleanup) => {
+      const on = depends();
+      const stop = new AbortController();
+      const timer = setTimeout(() => {
+        Promise.resolve(work(on, stop.signal)).catch((error: unknown) => {
+          if (!(error instanceof TaskCancelled)) this.fail(error);
+        });
+      }, quiet);
+      onCleanup(() => {
+        clearTimeout(timer);
+        stop.abort();
+      });
+    });
+  }
+
+  fail(error: unknown): void {
+    this.problem.set(error instanceof Error ? error.message : String(error));
+  }
+}
