@@ -153,11 +153,11 @@ test('a dropped photograph becomes a sheet; its dials are set, undone, kept over
     .click();
   await expect(page.locator('uv-tones-extra')).toContainText('Blown, loses its dots');
   await page.getByRole('checkbox', { name: 'Screen on' }).click();
-  await expect(page.getByRole('checkbox', { name: 'Screen on' })).toHaveAttribute('aria-checked', 'false');
+  await expect(page.getByRole('checkbox', { name: 'Screen on' })).not.toBeChecked();
   await expect(page.getByText(/^Saved \d/)).toBeVisible();
   await page.reload();
   await expect(page.locator('uv-ticket')).toContainText('30 across');
-  await expect(page.getByRole('checkbox', { name: 'Screen on' })).toHaveAttribute('aria-checked', 'false');
+  await expect(page.getByRole('checkbox', { name: 'Screen on' })).not.toBeChecked();
 });
 
 test('what is no picture is refused with why, and nothing is left behind', async ({ page }) => {
@@ -203,7 +203,7 @@ test('a save that another window overtook offers theirs or mine', async ({ page,
   await expect(page.getByText('Saved in another window since.')).toBeVisible();
   await page.getByRole('button', { name: 'Load theirs' }).click();
   await expect(page.locator('uv-ticket')).toContainText('Cream card');
-  await expect(page.getByRole('checkbox', { name: 'Flare ground prints' })).toHaveAttribute('aria-checked', 'true');
+  await expect(page.getByRole('checkbox', { name: 'Flare ground prints' })).toBeChecked();
 });
 
 test('a send-out is called off from the bench', async ({ page }) => {

@@ -1,6 +1,7 @@
 import { Component, HostListener, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
+import { MatMenuModule } from '@angular/material/menu';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
@@ -8,6 +9,7 @@ import { BenchActions, benchFeature } from './state/bench';
 import { JobActions, jobsFeature } from './state/jobs';
 import { KeysDialog } from './ui/keys-dialog';
 import { SaveState } from './ui/save-state';
+import { FormShade, SHADES } from './ui/shade';
 
 type Place = 'job' | 'bench' | 'dispatch' | 'tray' | 'start';
 
@@ -25,7 +27,7 @@ const placeOf = (url: string): Place =>
 /** The top bar with the route Job → Bench → Dispatch; a picture dropped anywhere goes into the job. */
 @Component({
   selector: 'uv-root',
-  imports: [RouterOutlet, RouterLink, SaveState],
+  imports: [MatMenuModule, RouterOutlet, RouterLink, SaveState],
   template: `
     <header>
       <a class="mark" routerLink="/" aria-label="Uvrant, start">Uvrant</a>
@@ -50,6 +52,14 @@ const placeOf = (url: string): Place =>
           <button type="button" [disabled]="undone() === null" [title]="undone() ? 'Undo: ' + undone() : ''" (click)="undo()">Undo</button>
           <button type="button" [disabled]="redone() === null" [title]="redone() ? 'Redo: ' + redone() : ''" (click)="redo()">Redo</button>
         }
+        <button type="button" [matMenuTriggerFor]="shades">Shade</button>
+        <mat-menu #shades="matMenu">
+          @for (each of allShades; track each) {
+            <button mat-menu-item role="menuitemradio" [attr.aria-checked]="shade.choice() === each" (click)="shade.choose(each)">
+              {{ shade.choice() === each ? '• ' : '' }}{{ each }}
+            </button>
+          }
+        </mat-menu>
         <button type="button" (click)="showKeys()">Keys</button>
       </div>
     </header>
@@ -69,6 +79,8 @@ export class App {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
+  protected readonly shade = inject(FormShade);
+  protected readonly allShades = SHADES;
 
   protected readonly job = this.store.selectSignal(jobsFeature.selectJob);
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);

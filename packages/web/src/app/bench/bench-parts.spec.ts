@@ -32,8 +32,8 @@ describe('the ticket', () => {
   test('a tick takes a pass or a step out of the print, and undo puts it back', async () => {
     const bench = onBench();
     const fixture = await bench.shown(Ticket);
-    find(fixture, 'button', 'Flare ground prints').click();
-    find(fixture, 'button', 'Levels on').click();
+    find(fixture, 'input', 'Flare ground prints').click();
+    find(fixture, 'input', 'Levels on').click();
     await fixture.whenStable();
     expect(bench.document().passes[0]?.on).toBe(false);
     expect(bench.document().passes[1]?.steps[1]?.on).toBe(false);
@@ -96,7 +96,7 @@ describe('the dials', () => {
     const bench = onBench();
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'levels' } }));
     const fixture = await bench.shown(DialsColumn);
-    find(fixture, 'uv-toggle-field button', 'Find black and white').click();
+    find(fixture, 'uv-toggle-field input', 'Find black and white').click();
     await fixture.whenStable();
     expect(paramsOf(bench, 'levels')['auto']).toBe(false);
     expect(textOf(fixture)).toContain('Input black');

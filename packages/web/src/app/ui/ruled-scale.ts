@@ -26,7 +26,7 @@ import { Component, computed, input, output } from '@angular/core';
       background:
         linear-gradient(var(--cobalt), var(--cobalt)) 0 100% / var(--at) 2.5px no-repeat,
         linear-gradient(var(--ink), var(--ink)) 0 100% / 100% 1px no-repeat,
-        repeating-linear-gradient(90deg, #b4b0a6 0 1px, transparent 1px 10%) 0 8px / 100% 7px no-repeat;
+        repeating-linear-gradient(90deg, var(--ticks) 0 1px, transparent 1px 10%) 0 8px / 100% 7px no-repeat;
       cursor: pointer;
     }
     input::-webkit-slider-thumb {

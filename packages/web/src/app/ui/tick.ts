@@ -1,28 +1,21 @@
 import { Component, input, output } from '@angular/core';
+import { MAT_CHECKBOX_DEFAULT_OPTIONS, MatCheckbox, type MatCheckboxDefaultOptions } from '@angular/material/checkbox';
 
-/** A square that is filled while something prints. */
+/** A square that is filled while something prints. What it shows is what holds: a press asks for the other, and may be refused. */
 @Component({
   selector: 'uv-tick',
-  template: `
-    <button type="button" role="checkbox" [attr.aria-checked]="on()" [attr.aria-label]="label()" (click)="toggled.emit(!on())"></button>
-  `,
+  imports: [MatCheckbox],
+  providers: [
+    {
+      provide: MAT_CHECKBOX_DEFAULT_OPTIONS,
+      useValue: { color: undefined, clickAction: 'noop', disabledInteractive: false } satisfies MatCheckboxDefaultOptions,
+    },
+  ],
+  template: `<mat-checkbox [checked]="on()" [aria-label]="label()" disableRipple (click)="toggled.emit(!on())" />`,
   styles: `
-    button {
-      display: grid;
+    :host {
+      display: inline-grid;
       place-items: center;
-      width: 24px;
-      height: 22px;
-    }
-    button::before {
-      content: '';
-      width: 11px;
-      height: 11px;
-      border: 1.3px solid var(--ink);
-      background: #fff;
-    }
-    button[aria-checked='true']::before {
-      background: var(--ink);
-      box-shadow: inset 0 0 0 1.5px #fff;
     }
   `,
 })

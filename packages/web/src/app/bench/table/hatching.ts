@@ -1,17 +1,17 @@
 import type { BareMask } from '../../engine/protocol';
 import type { Extent, Viewport } from './viewport';
 
-const COBALT = '#1f3fbf';
 const LINE = 1.4;
 const APART = 6;
 
-/** Where a hatched plane lies: the view, the sheet's size on it, the table's size, and screen pixels a CSS pixel. */
+/** Where a hatched plane lies: the view, the sheet's size on it, the table's size, screen pixels a CSS pixel; and in what colour. */
 export interface HatchedAt {
   readonly view: Viewport;
   readonly width: number;
   readonly height: number;
   readonly table: Extent;
   readonly density: number;
+  readonly colour: string;
 }
 
 /** Planes as shapes of one grey, and hatched as on a print form; the latest of each is kept. */
@@ -36,8 +36,8 @@ export class Hatching {
 
   /** A layer as large as the table with the plane hatched in cobalt. */
   layerOf(plane: BareMask, at: HatchedAt): OffscreenCanvas | null {
-    const { view, width, height, table, density } = at;
-    const name = [view.x, view.y, width, height, table.width, table.height, density].join(' ');
+    const { view, width, height, table, density, colour } = at;
+    const name = [view.x, view.y, width, height, table.width, table.height, density, colour].join(' ');
     if (this.kept?.plane === plane && this.kept.name === name) return this.kept.layer;
     const layer = new OffscreenCanvas(Math.max(1, Math.round(table.width * density)), Math.max(1, Math.round(table.height * density)));
     const hatch = layer.getContext('2d');
@@ -45,7 +45,7 @@ export class Hatching {
     hatch.scale(density, density);
     hatch.drawImage(this.shapeOf(plane, 0), view.x, view.y, width, height);
     hatch.globalCompositeOperation = 'source-in';
-    hatch.strokeStyle = COBALT;
+    hatch.strokeStyle = colour;
     hatch.lineWidth = LINE;
     hatch.beginPath();
     for (let x = -table.height; x < table.width; x += APART) {

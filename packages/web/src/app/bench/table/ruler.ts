@@ -1,4 +1,5 @@
 import type { LengthUnit } from '../../ui/lengths';
+import type { DrawnColours } from '../../ui/shade';
 
 export interface RulerScale {
   readonly unit: LengthUnit;
@@ -17,11 +18,12 @@ export const drawRuler = (
   breadth: number,
   along: 'x' | 'y',
   scale: RulerScale,
+  colours: Pick<DrawnColours, 'ink' | 'ruler'>,
 ): void => {
   const { perUnit, zero, unit } = scale;
-  context.fillStyle = '#e9e7e0';
+  context.fillStyle = colours.ruler;
   context.fillRect(0, 0, along === 'x' ? length : breadth, along === 'x' ? breadth : length);
-  context.fillStyle = '#191817';
+  context.fillStyle = colours.ink;
   context.font = "9.5px 'Archivo Variable', sans-serif";
   const step = STEPS[unit].find((each) => each * perUnit >= LEAST_LABEL_GAP) ?? 400;
   const between = step * perUnit >= 90 ? 4 : 2;

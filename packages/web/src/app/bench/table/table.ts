@@ -28,6 +28,7 @@ import { Hanging } from '../view/hanging';
 import { MaskTools } from '../masks/mask-tools';
 import { passesAt } from './placing-box';
 import { Rendering } from '../view/rendering';
+import { FormShade } from '../../ui/shade';
 import { drawRuler } from './ruler';
 import { TileLayer, placeName } from './tile-layer';
 import { Hatching } from './hatching';
@@ -221,6 +222,7 @@ export class Table {
     return this.densityOf();
   }
   private readonly timing = inject(Timing);
+  private readonly shade = inject(FormShade);
   private readonly hatching = new Hatching();
   /** Versions whose draft, or true print, is all in: to be told of once they are drawn. */
   private draftIn: number | null = null;
@@ -262,6 +264,7 @@ export class Table {
       this.fades();
       this.rendering.picking();
       this.lengths.unit();
+      this.shade.colours();
       this.densityOf();
       cancelAnimationFrame(this.frame);
       this.frame = requestAnimationFrame(() => this.draw());
@@ -484,7 +487,8 @@ export class Table {
   /** Cobalt hatching, as on a print form. */
   private drawHatched(context: CanvasRenderingContext2D, view: Viewport, width: number, height: number, plane: BareMask | null): void {
     const table = this.size();
-    const layer = plane && this.hatching.layerOf(plane, { view, width, height, table, density: this.density });
+    const layer =
+      plane && this.hatching.layerOf(plane, { view, width, height, table, density: this.density, colour: this.shade.colours().cobalt });
     if (layer) context.drawImage(layer, 0, 0, table.width, table.height);
   }
 
@@ -494,8 +498,8 @@ export class Table {
     const { width, height } = this.size();
     const across = this.sized(this.across().nativeElement, width, RULER);
     const down = this.sized(this.down().nativeElement, RULER, height);
-    if (across) drawRuler(across, width, RULER, 'x', { unit, perUnit, zero: view.x });
-    if (down) drawRuler(down, height, RULER, 'y', { unit, perUnit, zero: view.y });
+    if (across) drawRuler(across, width, RULER, 'x', { unit, perUnit, zero: view.x }, this.shade.colours());
+    if (down) drawRuler(down, height, RULER, 'y', { unit, perUnit, zero: view.y }, this.shade.colours());
   }
 
   protected changeUnit(): void {

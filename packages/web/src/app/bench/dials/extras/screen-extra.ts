@@ -2,6 +2,7 @@ import { Component, computed, inject, input } from '@angular/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { BaseChartDirective } from 'ng2-charts';
 import { cellMm, cellsAcross, inkByTone, ONE, toneLevels, type Pass, type ShapeName, type Sheet, type Step } from '@uvrant/core';
+import { FormShade } from '../../../ui/shade';
 import { Rendering } from '../../view/rendering';
 import { percent } from '../../words';
 import { screenWarnings } from './screen-warnings';
@@ -37,7 +38,7 @@ const POINTS = 60;
       <p class="uv-warn" role="status">{{ warning }}</p>
     }
     <div class="chart tall">
-      <canvas baseChart type="line" [data]="data()" [options]="options" role="img" aria-label="Ink printed for each tone"></canvas>
+      <canvas baseChart type="line" [data]="data()" [options]="options()" role="img" aria-label="Ink printed for each tone"></canvas>
     </div>
     <p class="wait">tone in, white to black → ink out</p>
   `,
@@ -48,6 +49,7 @@ export class ScreenExtra {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   private readonly rendering = inject(Rendering);
+  private readonly shade = inject(FormShade);
 
   private readonly params = computed(() => this.step().params as unknown as ScreenParams);
   protected readonly lpi = computed(() => this.params().lpi);
@@ -67,18 +69,18 @@ export class ScreenExtra {
     return {
       labels: inks.map((_, i) => i),
       datasets: [
-        { data: inks, borderColor: '#1f3fbf', borderWidth: 2, pointRadius: 0 },
-        { data: inks.map((_, i) => i / POINTS), borderColor: '#191817', borderWidth: 1, borderDash: [4, 4], pointRadius: 0 },
+        { data: inks, borderColor: this.shade.colours().cobalt, borderWidth: 2, pointRadius: 0 },
+        { data: inks.map((_, i) => i / POINTS), borderColor: this.shade.colours().ink, borderWidth: 1, borderDash: [4, 4], pointRadius: 0 },
       ],
     };
   });
-  protected readonly options: ChartOptions<'line'> = {
+  protected readonly options = computed<ChartOptions<'line'>>(() => ({
     animation: false,
     maintainAspectRatio: false,
     plugins: { legend: { display: false }, tooltip: { enabled: false } },
     scales: {
-      x: { ticks: { display: false }, grid: { color: '#cfccc3', tickLength: 0 } },
-      y: { min: 0, max: 1, ticks: { display: false, stepSize: 0.25 }, grid: { color: '#cfccc3', tickLength: 0 } },
+      x: { ticks: { display: false }, grid: { color: this.shade.colours().hair, tickLength: 0 } },
+      y: { min: 0, max: 1, ticks: { display: false, stepSize: 0.25 }, grid: { color: this.shade.colours().hair, tickLength: 0 } },
     },
-  };
+  }));
 }
