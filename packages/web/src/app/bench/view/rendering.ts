@@ -229,14 +229,20 @@ export class Rendering {
         const isWorn = document !== null && [...wearsOf(document)].some(({ wear }) => wear.on);
         if (version === null || !document || !isWorn) {
           this.worn.set(null);
-          this.letters.set(NO_LETTERS);
           return;
         }
         const about = await this.engine.ask({ kind: 'worn', version, band: null }, signal);
         // The true print may have been read by then: what is known exactly does not become ≈ again.
         if (this.trueWear?.version !== version) this.worn.set({ sums: about, isTrue: false });
-        this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
         this.tellTrueWear(version);
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), isOpen: this.hanging.wear() !== null }),
+      async ({ version, isOpen }, signal) => {
+        // Lettering is read where it is shown: while a wear is open.
+        if (version === null || !isOpen) return this.letters.set(NO_LETTERS);
+        this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
       },
     );
     this.whenQuiet(
