@@ -5,6 +5,7 @@ import Joi from 'joi';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
+import { whileHere } from '../sender';
 import { shownName } from '../validation';
 import { DRAWERS, type AssetStore, type Drawer } from './store';
 
@@ -35,14 +36,7 @@ export const assetsPlugin =
           bus.tell({ topic: 'ingest', upload, share });
         };
         const name = shownName(basename(part.filename), 200, 'picture');
-        // Nobody waits for a picture whose sender is gone.
-        const gone = new AbortController();
-        const leave = (): void => gone.abort(new Error('The sender is gone.'));
-        const { socket } = request.raw;
-        socket.once('close', leave);
-        const asset = await store
-          .take(request.params.job, name, part.file, tell, drawer, gone.signal)
-          .finally(() => socket.off('close', leave));
+        const asset = await whileHere(request, (signal) => store.take(request.params.job, name, part.file, tell, drawer, signal));
         return reply.code(201).send(asset);
       },
     );

@@ -9,6 +9,7 @@ import type { Asset, AssetStore } from '../assets/store';
 import { AppError } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
+import { whileHere } from '../sender';
 import { PREVIEW_PPI } from './flatbed';
 import type { OnGlass, ScanArea, Scanner, ScanOrder } from './port';
 
@@ -79,20 +80,13 @@ export const scannerPlugin =
         const { device } = request.params;
         const bed = scanner.devices().find(({ id }) => id === device)?.glass ?? { width: 100, height: 100 };
         const order = { ...request.body, ppi: PREVIEW_PPI, area: { x: 0, y: 0, ...bed } };
-        // Nobody waits for a look whose asker is gone.
-        const gone = new AbortController();
-        const leave = (): void => gone.abort(new Error('The asker is gone.'));
-        const { socket } = request.raw;
-        socket.once('close', leave);
-        try {
-          const png = await withScan(async (file) => {
-            await scanned(device, order, file, () => undefined, gone.signal);
+        const png = await whileHere(request, (signal) =>
+          withScan(async (file) => {
+            await scanned(device, order, file, () => undefined, signal);
             return readFile(file);
-          });
-          return await reply.type('image/png').send(png);
-        } finally {
-          socket.off('close', leave);
-        }
+          }),
+        );
+        return reply.type('image/png').send(png);
       },
     );
 
