@@ -1,7 +1,9 @@
-/** npm run docs: the pages in docs/ that are made from the declarations. */
+/** npm run docs: the pages in docs/ that are made from the declarations, and the NOTICE from the packages' manifests. */
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { format, resolveConfig } from 'prettier';
 import { laysPage, masksPage, sheetJsonSchema, sourcesPage, stepsPage } from '@uvrant/core';
+import { noticePage } from './notice';
 
 const docs = join(import.meta.dirname, '../docs');
 const pages: Readonly<Record<string, string>> = {
@@ -13,4 +15,6 @@ const pages: Readonly<Record<string, string>> = {
 };
 
 for (const [name, text] of Object.entries(pages)) writeFileSync(join(docs, name), text);
-console.log(`wrote ${Object.keys(pages).join(', ')}`);
+const notice = join(docs, '../NOTICE.md');
+writeFileSync(notice, await format(noticePage(), { ...(await resolveConfig(notice)), parser: 'markdown' }));
+console.log(`wrote NOTICE.md, ${Object.keys(pages).join(', ')}`);
