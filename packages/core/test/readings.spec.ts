@@ -6,6 +6,7 @@ import {
   convertNode,
   draftScale,
   easeFor,
+  emsOf,
   finish,
   freshSource,
   measured,
@@ -170,6 +171,25 @@ describe('what wear takes', () => {
       const cap = 12 * 0.7;
       expect(outline(under(33)).there).toBeGreaterThan(2 * cap);
       expect(outline(under(33)).there).toBeLessThan(3.4 * cap);
+    });
+
+    test('in a worn group over its box it is judged so, too; alone in it, or beside the worn group, it is not', () => {
+      const box_ = pass('box', flat('#e0d0b0'));
+      const grouped = (passes: Pass[], ...more: Pass[]): string[] =>
+        outlinedLettering(sheet([pass('g', { kind: 'group', passes }, { wear: [wear()] }), ...more])).map(({ id }) => id);
+      expect(grouped([box_, lettering(10)])).toEqual(['title']);
+      expect(grouped([lettering(10)])).toEqual([]);
+      expect(grouped([box_], lettering(10))).toEqual([]);
+    });
+
+    test('a fitted line is looked at by its own size, whatever its dial says', () => {
+      const fitted = (text: string): Pass => {
+        const { source, ...rest } = lettering(20, text);
+        return { ...rest, source: { ...source, lines: 'fit', size: 500 } as Pass['source'] };
+      };
+      const ems = (text: string): number[] =>
+        outlinedLettering(sheet([ground({}), { ...fitted(text), lay: knocked(1).lay }])).flatMap(emsOf);
+      expect(ems('IIII\nIIIIIIII')).toEqual([20 / 0.35 / 4, 20 / 0.35 / 8]);
     });
 
     test('a guard keeps the ground round it: eased whole nothing is lost, and the wear goes on elsewhere', () => {

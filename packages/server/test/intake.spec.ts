@@ -89,6 +89,10 @@ describe('a TIFF', () => {
     const asset = answer.json<Asset>();
     expect(asset).toMatchObject({ channels: 3, depth: 8, note: expect.stringContaining('left out') as string });
     expect([...(await tileOf(asset)).subarray(0, 3)]).toEqual(colours);
+    // Its thumbnail and what is measured of it are of the colours, too: their mean, not the white behind a hidden picture.
+    const thumbnail = (await server.ask({ method: 'GET', url: `/api/assets/${asset.sha256}/thumbnail` })).rawPayload;
+    expect((await sharp(thumbnail).metadata()).hasAlpha).toBe(false);
+    expect(asset.mean).toBeLessThan(0.7);
   });
 
   test('with transparency keeps it, and has no note', async () => {

@@ -1,4 +1,4 @@
-import { HALF, ONE } from '../raster/raster';
+import { HALF } from '../raster/raster';
 import { convertNode } from '../render/convert-node';
 import type { Graph } from '../render/compile/graph';
 import type { Node, Rendering, Work } from '../render/node';
@@ -34,7 +34,7 @@ export function* colourCounts(sheet: Sheet, graph: Graph, work: Work): Rendering
     yield* readInTiles(node, wholeRegion(graph.scale), work, ({ data }) => {
       for (let i = 0; i < data.length && colours.size < MOST_COLOURS; i += 4) {
         const alpha = data[i + 3] as number;
-        if (alpha < HALF || alpha > ONE) continue;
+        if (alpha < HALF) continue;
         const [r, g, b] = [0, 1, 2].map((c) => code(data[i + c] as number, alpha)) as [number, number, number];
         colours.add((r << 16) | (g << 8) | b);
       }

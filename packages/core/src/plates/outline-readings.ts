@@ -10,7 +10,7 @@ import { lettersOf } from '../render/sources/type';
 import { READ_TILE } from '../render/statistics-node';
 import type { TileName } from '../raster/source-tiles';
 import type { Sheet } from '../sheet/model';
-import type { TypePass } from '../sheet/outlined';
+import { emsOf, type TypePass } from '../sheet/outlined';
 import { cosDeg, sinDeg } from '../units/exact';
 import type { Contour } from '../type/outline';
 import type { Taken, WornLetter } from './wear-readings';
@@ -31,9 +31,11 @@ const EM_PX = 40;
 const MOST_PX = 3_000_000;
 
 /** Where a type pass's letters are, mm: its block as wide as placed, its lines as high as they are set, an em around. */
-const blockOf = ({ source, placement }: TypePass): { x: number; y: number; width: number; height: number } => {
-  const em = source.size * (source.sizeBy === 'em' ? 1 : 1.5);
-  const high = Math.max(placement.height, source.text.split('\n').length * Math.max(1, source.leading) * em) + 2 * em;
+const blockOf = (pass: TypePass): { x: number; y: number; width: number; height: number } => {
+  const { source, placement } = pass;
+  const ems = emsOf(pass);
+  const em = Math.max(...ems);
+  const high = Math.max(placement.height, Math.max(1, source.leading) * ems.reduce((sum, each) => sum + each, 0)) + 2 * em;
   const wide = placement.width + 2 * em;
   const [cos, sin] = [Math.abs(cosDeg(placement.turn)), Math.abs(sinDeg(placement.turn))];
   const [width, height] = [wide * cos + high * sin, wide * sin + high * cos];
@@ -45,7 +47,7 @@ export const outlineHalvings = (sheet: Sheet, pass: TypePass): number => {
   const whole = trueScale(sheet.size, sheet.ppi);
   const { width, height } = blockOf(pass);
   let halvings = 0;
-  while (whole.pxPerMm * pass.source.size > 2 ** (halvings + 1) * EM_PX) halvings++;
+  while (whole.pxPerMm * Math.min(...emsOf(pass)) > 2 ** (halvings + 1) * EM_PX) halvings++;
   const pixels = (): number => {
     const { pxPerMm } = draftScale(sheet.size, sheet.ppi, halvings);
     return Math.min(width, sheet.size.width) * Math.min(height, sheet.size.height) * pxPerMm * pxPerMm;

@@ -5,12 +5,13 @@ export type TypePass = Pass & { readonly source: TypeSource };
 const isType = (pass: Pass): pass is TypePass => pass.source.kind === 'type';
 const isWorn = (pass: Pass): boolean => pass.wear.some((wear) => wear.on);
 
-/** True where an overall pass that wears prints after a pass, in its own group or a group round it. */
+/** True where a wear takes a pass together with what is beneath it: of a group that it is in, or of an overall pass after it. */
 const isUnderWear = (passes: readonly Pass[], id: string): boolean | null => {
   for (const [i, pass] of passes.entries()) {
     const inside = pass.id === id ? false : pass.source.kind === 'group' ? isUnderWear(pass.source.passes, id) : null;
     if (inside === null) continue;
-    return inside || passes.slice(i + 1).some((each) => each.on && each.source.kind === 'overall' && isWorn(each));
+    const isGroupWorn = pass.source.kind === 'group' && pass.source.passes.length > 1 && isWorn(pass);
+    return inside || isGroupWorn || passes.slice(i + 1).some((each) => each.on && each.source.kind === 'overall' && isWorn(each));
   }
   return null;
 };
@@ -37,5 +38,16 @@ export const unworn = (sheet: Sheet): Sheet => {
   return { ...sheet, passes: sheet.passes.map(bare) };
 };
 
-/** How far round an outline a wear of it counts, mm: a tenth of the type's size, about the width of a stem. */
-export const outlineBand = ({ source }: TypePass): number => 0.1 * source.size;
+/** Width of a narrow letter as a share of its em: that of condensed capitals. Common practice. */
+const NARROW = 0.35;
+
+/** About the em of each line, mm: as it is set, or at most what makes a fitted line as wide as its measure. */
+export const emsOf = ({ source, placement }: TypePass): number[] =>
+  source.text
+    .split('\n')
+    .map((line) =>
+      source.lines === 'fit' ? placement.width / NARROW / Math.max(1, line.length) : source.size * (source.sizeBy === 'em' ? 1 : 1.5),
+    );
+
+/** How far round an outline a wear of it counts, mm: a tenth of its smallest em, about the width of a stem. */
+export const outlineBand = (pass: TypePass): number => 0.1 * Math.min(...emsOf(pass));

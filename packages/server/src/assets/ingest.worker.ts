@@ -94,6 +94,17 @@ const writePyramid = (raster: OrientedRaster, folder: string, info: SourceInfo, 
 /** Longest side of a thumbnail, and of the grey that is measured, pixels. */
 const THUMBNAIL = 256;
 
+/** A copy without the channel that is left out: made smaller with it, the file would be hidden by it as by its transparency. */
+const colourOnly = async (file: string, folder: string): Promise<string> => {
+  const path = join(folder, 'colours.tif');
+  await sharp(file, { limitInputPixels: MOST_PIXELS, sequentialRead: true, failOn: 'error' })
+    .removeAlpha()
+    .keepExif()
+    .tiff({ compression: 'none' })
+    .toFile(path);
+  return path;
+};
+
 /** A small picture for the plan chest, and what can be told of its light. */
 const small = async (file: string, folder: string): Promise<Measures> => {
   const shrunk = (): Sharp =>
@@ -156,7 +167,9 @@ export default async ({ file, folder, sha256, progress }: IngestTask): Promise<I
       raster.close();
     }
     rmSync(path);
-    const measures = await small(file, folder);
+    const coloured = isSpot ? await colourOnly(file, folder) : file;
+    const measures = await small(coloured, folder);
+    if (isSpot) rmSync(coloured);
     const notes = [
       ...(isSpot ? ['A channel beside its colours, such as a spot ink, is left out.'] : []),
       ...(warning ? [`Its decoder warned: “${warning}”. Look whether it is whole.`] : []),

@@ -56,7 +56,7 @@ const placeOf = (url: string): Place =>
         <mat-menu #shades="matMenu">
           @for (each of allShades; track each) {
             <button mat-menu-item role="menuitemradio" [attr.aria-checked]="shade.choice() === each" (click)="shade.choose(each)">
-              {{ shade.choice() === each ? '• ' : '' }}{{ each }}
+              {{ each }}
             </button>
           }
         </mat-menu>

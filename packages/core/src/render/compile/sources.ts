@@ -77,11 +77,15 @@ const sourceFault = (source: DialledSource): string | null => {
 const dialledNode = (source: DialledSource, at: SourceAt): Node =>
   (MAKERS[source.kind] as (source: DialledSource, at: SourceAt) => Node)(source, at);
 
-/** A type pass's letters where they are set, whatever its steps and masks make of them. */
-export const letteringNode = (context: Context, { source, placement }: TypePass): Node => {
-  const { scale, colourOf } = context;
-  return MAKERS.type({ ...source, filled: true }, { placement, pxPerMm: scale.pxPerMm, colourOf, picture: () => emptyNode() });
+const sourceAt = (context: Context, pass: Pass): SourceAt => {
+  const { placement } = pass;
+  const { pxPerMm } = context.scale;
+  return { placement, pxPerMm, colourOf: context.colourOf, picture: (ref) => pictureNode(infoFor(context, ref, pass), placement, pxPerMm) };
 };
+
+/** A type pass's letters where they are set, whatever its steps and masks make of them. */
+export const letteringNode = (context: Context, pass: TypePass): Node =>
+  MAKERS.type({ ...pass.source, filled: true }, sourceAt(context, pass));
 
 /** Compiles another sheet at a scale, in a chain of sheets. */
 export type CompileOther = (sheet: Sheet, scale: Scale, chain: Chain) => Graph;
@@ -130,6 +134,5 @@ export const sourceOf = (context: Context, pass: Pass, composite: (passes: reado
   const dialled = source as DialledSource;
   const fault = sourceFault(dialled);
   if (fault) throw new CompileError(`“${pass.name}” cannot print: ${fault}.`);
-  const picture = (ref: PictureRef): Node<'colour'> => pictureNode(infoFor(context, ref, pass), placement, pxPerMm);
-  return dialledNode(dialled, { placement, pxPerMm, colourOf: context.colourOf, picture });
+  return dialledNode(dialled, sourceAt(context, pass));
 };

@@ -31,8 +31,8 @@ export type Task =
   | { readonly kind: 'greys'; readonly version: number; readonly pass: string; readonly wear: string }
   /** What wear takes: over the whole sheet about, or over one band of the true print. */
   | { readonly kind: 'worn'; readonly version: number; readonly band: number | null }
-  /** The letter of each type pass that loses most, and what outlines lose. */
-  | { readonly kind: 'letters'; readonly version: number }
+  /** The letter of each type pass that loses most, and what outlines lose; or only what the outline of one pass does. */
+  | { readonly kind: 'letters'; readonly version: number; readonly outlineOf: string | null }
   /** Places for a wear where less lettering is lost. */
   | { readonly kind: 'spots'; readonly version: number; readonly pass: string; readonly wear: string }
   /** Why a pixel of the print looks as it does. */

@@ -6,7 +6,6 @@ export type Shade = (typeof SHADES)[number];
 /** The form's colours that canvases and charts draw with, as CSS colours. */
 export interface DrawnColours {
   readonly ink: string;
-  readonly soft: string;
   readonly hair: string;
   readonly ruler: string;
   readonly cobalt: string;
@@ -37,7 +36,7 @@ export class FormShade {
     this.isDark();
     const style = getComputedStyle(document.documentElement);
     const colour = (name: string): string => style.getPropertyValue(`--${name}`).trim() || '#000';
-    return { ink: colour('ink'), soft: colour('soft'), hair: colour('hair'), ruler: colour('ruler'), cobalt: colour('cobalt') };
+    return { ink: colour('ink'), hair: colour('hair'), ruler: colour('ruler'), cobalt: colour('cobalt') };
   });
 
   constructor() {

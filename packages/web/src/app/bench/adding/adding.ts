@@ -159,7 +159,9 @@ export class Adding {
   /** Eases a wear round the outline of a type pass just so far that no more than a share of it is lost. */
   easeOutline(pass: string, id: string, lettering: string, most: number): Promise<void> {
     const gesture = `eased ${freshId()}`;
+    const turn = this.turnOf(id);
     return this.busyWith(id, async (isHere) => {
+      const isCurrent = (): boolean => isHere() && this.latest.get(id) === turn && wearIn(this.document(), pass, id) !== null;
       const put = (ease: number): void =>
         this.editing.pass(
           pass,
@@ -172,18 +174,27 @@ export class Adding {
           gesture,
           true,
         );
+      // What was asked stands at once; how far that eases it follows.
+      put(wearIn(this.document(), pass, id)?.guards.find((each) => each.pass === lettering)?.ease ?? 0);
       // The least ease, in sixteenths, at which it holds; without any ease it may hold already.
       let [low, high] = [-1, 16];
       while (high - low > 1) {
         const [ease, document] = [Math.floor((low + high) / 2), this.document()];
         const wear = wearIn(document, pass, id);
-        if (!isHere() || !document || !wear) return;
+        if (!isCurrent() || !document || !wear) return;
         const tried = guardedWear(wear, { pass: lettering, most, ease: ease / 16 });
         if ((await this.rendering.outlineLostBy(document, pass, tried, lettering)) > most) low = ease;
         else high = ease;
       }
-      if (isHere()) put(high / 16);
+      if (isCurrent()) put(high / 16);
     });
+  }
+
+  /** The number of a solve of a wear that begins now. */
+  private turnOf(id: string): number {
+    const turn = (this.latest.get(id) ?? 0) + 1;
+    this.latest.set(id, turn);
+    return turn;
   }
 
   private passNow(id: string): Pass | undefined {
@@ -197,8 +208,7 @@ export class Adding {
     id: string,
     work: (greys: ToneStatistics, isCurrent: () => boolean) => Promise<void> | void,
   ): Promise<void> {
-    const turn = (this.latest.get(id) ?? 0) + 1;
-    this.latest.set(id, turn);
+    const turn = this.turnOf(id);
     return this.busyWith(id, async (isHere) => {
       const document = this.document();
       const texture = textureOf(wearIn(document, pass, id));

@@ -146,7 +146,7 @@ export class Rendering {
   /** What share of its outline a type pass would lose with a wear changed. */
   async outlineLostBy(sheet: Sheet, pass: string, wear: TextureWear, lettering: string): Promise<number> {
     const version = this.open(this.withWear(sheet, pass, wear));
-    const { outlines } = await this.engine.ask({ kind: 'letters', version });
+    const { outlines } = await this.engine.ask({ kind: 'letters', version, outlineOf: lettering });
     const { there, taken } = outlines[lettering] ?? { there: 0, taken: 0 };
     return there > 0 ? taken / there : 0;
   }
@@ -242,7 +242,7 @@ export class Rendering {
       async ({ version, isOpen }, signal) => {
         // Lettering is read where it is shown: while a wear is open.
         if (version === null || !isOpen) return this.letters.set(NO_LETTERS);
-        this.letters.set(await this.engine.ask({ kind: 'letters', version }, signal));
+        this.letters.set(await this.engine.ask({ kind: 'letters', version, outlineOf: null }, signal));
       },
     );
     this.whenQuiet(

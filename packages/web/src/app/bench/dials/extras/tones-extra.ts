@@ -61,7 +61,7 @@ export class TonesExtra {
     if (!declaration?.found || !found) return [];
     const isFinding = params[declaration.found.while] === true;
     return Object.keys(found).map((name) => ({
-      name: declaration.dials[name]?.title.replace('Input ', '').toLowerCase() ?? name,
+      name: declaration.dials[name]?.title.toLowerCase() ?? name,
       at: (isFinding ? found[name] : params[name]) as number,
     }));
   });
