@@ -17,7 +17,7 @@ test('the dropper puts a handle at the hue that is clicked, and the print follow
     .locator('uv-ticket')
     .getByRole('button', { name: /^Grey response/ })
     .click();
-  await page.getByRole('button', { name: 'even', exact: true }).click();
+  await page.getByRole('radio', { name: 'even', exact: true }).click();
   await expect(page.locator('uv-curve-field circle')).toHaveCount(0);
   const even = await print(page);
   expect(even).not.toBe(before);
@@ -65,7 +65,7 @@ test('another size and resolution make another file, dots as large as before', a
   await page.getByRole('textbox', { name: 'Resolution' }).press('Enter');
   await expect(page.locator('uv-sheet-dials')).toContainText('945 × 1260 px');
   await expect(page.locator('uv-ticket')).toContainText('47 across');
-  await page.getByRole('button', { name: 'smooth' }).click();
+  await page.getByRole('radio', { name: 'smooth' }).click();
   const { png, bytes, name } = await sentOut(page);
   expect([png.width, png.height, name]).toEqual([945, 1260, 'small-2.36x3.15in-400ppi.png']);
   expect(physicalOf(bytes)).toEqual([15_748, 15_748, 1]);

@@ -23,7 +23,7 @@ const box = (id: string, srgb: string, placement: Placement): Pass =>
 const line = (page: Page, name: string) => page.locator(`uv-ticket [data-moment="${name}/"]`);
 
 const added = async (page: Page, asked: string, option: string | RegExp): Promise<void> => {
-  await page.getByRole('button', { name: 'Add a pass or step…' }).click();
+  await page.getByRole('button', { name: 'Add a pass or step' }).click();
   const entry = page.getByRole('combobox', { name: 'What should print, or what should happen?' });
   await entry.fill(asked);
   await page.getByRole('option', { name: option }).click();
@@ -53,7 +53,10 @@ test('the poster is built from an empty sheet in printing order and sent out wit
   await expect(page.locator('uv-ticket')).toContainText('Nothing prints on this sheet yet.');
 
   await added(page, 'flat', /^Flat ink/);
-  await page.locator('uv-colour-field input[type=color]').fill('#e0562f');
+  await page.locator('uv-colour-field').getByRole('button').click();
+  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).fill('#e0562f');
+  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).press('Enter');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   await added(page, 'dome', /^dome-dusk/);
   // Laid over something it goes down as measuring says, never opaque over everything.
   await expect(page.locator('uv-ticket')).toContainText(/picture, fills the sheet, (multiply|screen)/);
@@ -192,7 +195,6 @@ test('type is set on the table, in fonts by their role and one’s own; a bad fo
   const stencil = await print(page);
   expect(stencil).not.toBe(perigee);
 
-  await page.locator('uv-font-field .choose').click();
   const file = page.getByLabel('Add a font of your own', { exact: true });
   await file.setInputFiles({ name: 'notes.ttf', mimeType: 'font/ttf', buffer: Buffer.from('these are notes, not a font') });
   await expect(page.getByText('notes.ttf: The file is no font.')).toBeVisible();

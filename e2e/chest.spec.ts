@@ -77,7 +77,8 @@ test('several files at once each have their result; found by tag, laid by draggi
   expect(Math.abs((y as number) - 1.575)).toBeLessThan(0.05);
 
   // Another picture in its place keeps what hangs on it.
-  await page.locator('uv-dials').getByRole('combobox', { name: 'Add to: Where it shows' }).selectOption('painted');
+  await page.locator('uv-dials').getByRole('button', { name: 'Add to: Where it shows' }).click();
+  await page.getByRole('menuitem', { name: 'Painted mask' }).click();
   await expect(page.locator('uv-ticket .hung')).toHaveCount(1);
   await open(page, 'textures');
   await page.getByRole('textbox', { name: 'Search this drawer' }).fill('tar');

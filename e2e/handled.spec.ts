@@ -82,7 +82,8 @@ test('crumpled paper is scanned, a plate worn with it, the wear moved off a lett
   await page.keyboard.press('c');
   await page.getByRole('tab', { name: 'scanner' }).click();
   await expect(page.getByRole('img', { name: 'What lies on the glass' })).toBeVisible();
-  await page.getByRole('combobox', { name: 'Resolution' }).selectOption('75');
+  await page.getByRole('combobox', { name: 'Resolution' }).click();
+  await page.getByRole('option', { name: '75', exact: true }).click();
   await page.getByRole('button', { name: 'Scan into the chest' }).click();
   await expect(page.getByRole('progressbar', { name: 'Scan' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Scan into the chest' })).toBeVisible({ timeout: 60_000 });
@@ -129,8 +130,9 @@ test('crumpled paper is scanned, a plate worn with it, the wear moved off a lett
 
   // Thinned where it was painted with a sponge, nowhere else.
   await page.keyboard.press('Control+0');
-  await dials(page).getByRole('combobox', { name: 'Add to: Where it wears' }).selectOption('painted');
-  await dials(page).getByRole('button', { name: 'sponge' }).click();
+  await dials(page).getByRole('button', { name: 'Add to: Where it wears' }).click();
+  await page.getByRole('menuitem', { name: 'Painted mask' }).click();
+  await dials(page).getByRole('radio', { name: 'sponge' }).click();
   await filled(page, 'Size', '30');
   const unthinned = await print(page);
   const [fromX, fromY] = await onScreen(page, 10, 20);
@@ -159,7 +161,8 @@ test('a ground is picked away by its colour, and comes back when the sample is t
     small(freshPass('disc', 'Disc', { kind: 'picture', picture: { sha256 } }, { ...wholeSheet(SIZE), beyond: 'nothing' })),
   );
   await page.locator('uv-ticket [data-moment="disc/"]').click();
-  await dials(page).getByRole('combobox', { name: 'Add to: Where it shows' }).selectOption('pick');
+  await dials(page).getByRole('button', { name: 'Add to: Where it shows' }).click();
+  await page.getByRole('menuitem', { name: 'Pick by colour' }).click();
   await dials(page).locator('uv-toggle-field', { hasText: 'Inverted' }).getByRole('checkbox').click();
   await page.waitForTimeout(400);
   await page.mouse.click(...(await onScreen(page, 8, 8)));
@@ -183,7 +186,8 @@ test('a cloud is cut out with its soft edge, without a fringe of the sky', async
     small(freshPass('cloud', 'Cloud', { kind: 'picture', picture: { sha256 } }, { ...wholeSheet(SIZE), beyond: 'nothing' })),
   );
   await page.locator('uv-ticket [data-moment="cloud/"]').click();
-  await dials(page).getByRole('combobox', { name: 'Add to: Where it shows' }).selectOption('cut-out');
+  await dials(page).getByRole('button', { name: 'Add to: Where it shows' }).click();
+  await page.getByRole('menuitem', { name: 'Cut-out' }).click();
   await dials(page).getByRole('button', { name: 'ellipse' }).click();
   const [x0, y0] = await onScreen(page, 14, 26);
   const [x1, y1] = await onScreen(page, 46, 54);

@@ -14,7 +14,7 @@ test('a new job begins empty, is named, and takes its first picture; the demo’
   await page.keyboard.press('Enter');
   await expect(page.locator('header')).toContainText('Summer sleeves');
   await page.getByRole('link', { name: 'Dispatch' }).click();
-  await expect(page.getByRole('table')).toContainText('Nothing has been sent out');
+  await expect(page.locator('uv-dispatch-page')).toContainText('Nothing has been sent out');
   await page.goto('/jobs/no-such-job');
   await expect(page.getByRole('alert')).toContainText('This job is not here');
 });

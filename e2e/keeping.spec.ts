@@ -101,7 +101,7 @@ test('what is added while something else is done stays with it', async ({ page }
     .locator('uv-ticket')
     .getByRole('button', { name: /Dome at dusk/ })
     .click();
-  await page.getByRole('button', { name: 'Add a pass or step…' }).click();
+  await page.getByRole('button', { name: 'Add a pass or step' }).click();
   await page.getByRole('combobox', { name: 'What should print, or what should happen?' }).fill('moon');
   await page.getByRole('option', { name: /^moon/ }).click();
   // At once: before anything is measured.
@@ -116,9 +116,9 @@ test('a sheet that was removed lies in the tray and comes back', async ({ page }
   const id = await opened(page, (sheet) => ({ ...sheet, name: 'To be removed' }));
   await page.getByRole('link', { name: 'Job', exact: true }).click();
   await page.getByRole('button', { name: 'Remove the sheet To be removed' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'lies in the' })).toBeVisible();
+  await expect(page.locator('mat-snack-bar-container').filter({ hasText: 'lies in the tray' })).toBeVisible();
   await expect(page.getByRole('link', { name: /To be removed/ })).toHaveCount(0);
-  await page.getByRole('link', { name: 'tray', exact: true }).click();
+  await page.getByRole('link', { name: 'Tray', exact: true }).click();
   await page.getByRole('button', { name: 'Put back To be removed' }).click();
   await expect(page.getByRole('button', { name: 'Put back To be removed' })).toHaveCount(0);
   expect(await nameOf(page, id)).toBe('To be removed');

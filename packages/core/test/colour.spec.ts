@@ -1,5 +1,5 @@
 import { differenceCiede2000, converter } from 'culori';
-import { atan2Deg, ciede2000, labOfSrgb } from '../src';
+import { atan2Deg, ciede2000, labOfSrgb, srgbOfLab } from '../src';
 
 /**
  * G. Sharma, W. Wu, E. N. Dalal, The CIEDE2000 color-difference formula, Color Research & Application 30(1), 2005, table 1:
@@ -58,6 +58,17 @@ test('L*a*b* of sRGB is culori’s', () => {
     const [r, g, b] = [(i % 5) / 4, (i % 7) / 6, (i % 11) / 10] as const;
     const [own, other] = [labOfSrgb(r, g, b), theirs({ mode: 'rgb', r, g, b })];
     expect(Math.max(Math.abs(own.l - other.l), Math.abs(own.a - other.a), Math.abs(own.b - other.b))).toBeLessThan(1e-4);
+  }
+});
+
+test('sRGB of a colour is culori’s, clipped where it lies outside', () => {
+  const theirs = converter('rgb');
+  for (let i = 0; i < 60; i++) {
+    const lab = { l: (i % 6) * 20, a: ((i % 7) - 3) * 20, b: ((i % 11) - 5) * 16 };
+    const { r, g, b } = theirs({ mode: 'lab65', ...lab });
+    srgbOfLab(lab).forEach((value, channel) => {
+      expect(Math.abs(value - Math.max(0, Math.min(1, [r, g, b][channel] as number)))).toBeLessThan(1e-6);
+    });
   }
 });
 

@@ -1,5 +1,5 @@
 import { power } from './exact';
-import { decoded } from './srgb';
+import { decoded, encoded } from './srgb';
 
 /** CIE L*a*b*, relative to D65. */
 export interface Lab {
@@ -21,4 +21,18 @@ export const labOfSrgb = (red: number, green: number, blue: number): Lab => {
   const y = root((0.21263900587151027 * r + 0.715168678767756 * g + 0.07219231536073371 * b) / WHITE[1]);
   const z = root((0.01933081871559182 * r + 0.11919477979462598 * g + 0.9505321522496607 * b) / WHITE[2]);
   return { l: 116 * y - 16, a: 500 * (x - y), b: 200 * (y - z) };
+};
+
+const unroot = (t: number): number => (t > 6 / 29 ? t * t * t : (116 * t - 16) * (27 / 24389));
+
+/** sRGB-encoded red, green and blue, 0 … 1, of a colour; what lies outside sRGB is clipped channel by channel. The inverse of `labOfSrgb`. */
+export const srgbOfLab = ({ l, a, b }: Lab): readonly [red: number, green: number, blue: number] => {
+  const fy = (l + 16) / 116;
+  const [x, y, z] = [unroot(fy + a / 500) * WHITE[0], unroot(fy), unroot(fy - b / 200) * WHITE[2]];
+  const clipped = (light: number): number => encoded(Math.max(0, Math.min(1, light)));
+  return [
+    clipped(3.2409699419045226 * x - 1.537383177570094 * y - 0.4986107602930034 * z),
+    clipped(-0.9692436362808796 * x + 1.8759675015077202 * y + 0.04155505740717559 * z),
+    clipped(0.05563007969699366 * x - 0.20397695888897652 * y + 1.0569715142428786 * z),
+  ];
 };

@@ -1,6 +1,8 @@
 import { provideHttpClient } from '@angular/common/http';
 import { isDevMode, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
 import { MAT_RIPPLE_GLOBAL_OPTIONS } from '@angular/material/core';
+import { MAT_FORM_FIELD_DEFAULT_OPTIONS, type MatFormFieldDefaultOptions } from '@angular/material/form-field';
+import { MAT_TOOLTIP_DEFAULT_OPTIONS, type MatTooltipDefaultOptions } from '@angular/material/tooltip';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
@@ -14,6 +16,7 @@ import * as effects from './state/effects';
 import { fontsFeature } from './state/fonts';
 import { jobsFeature } from './state/jobs';
 import { trayFeature } from './state/tray';
+import { provideIcons } from './ui/icons';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -30,6 +33,20 @@ export const appConfig: ApplicationConfig = {
     provideState(trayFeature),
     provideEffects(effects),
     provideCharts({ registerables: [BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale] }),
+    provideIcons(),
     { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },
+    {
+      provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
+      useValue: { appearance: 'fill', subscriptSizing: 'dynamic' } satisfies MatFormFieldDefaultOptions,
+    },
+    {
+      provide: MAT_TOOLTIP_DEFAULT_OPTIONS,
+      useValue: {
+        showDelay: 500,
+        hideDelay: 0,
+        touchendHideDelay: 1500,
+        disableTooltipInteractivity: true,
+      } satisfies MatTooltipDefaultOptions,
+    },
   ],
 };

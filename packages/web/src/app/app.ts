@@ -1,14 +1,18 @@
-import { Component, HostListener, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
+import { MatIcon } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
+import { MatTooltip } from '@angular/material/tooltip';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { BenchActions, benchFeature } from './state/bench';
 import { JobActions, jobsFeature } from './state/jobs';
-import { KeysDialog } from './ui/keys-dialog';
+import { Keymap } from './bench/keys/keymap';
+import { KeysDialog } from './bench/keys/keys-dialog';
 import { SaveState } from './ui/save-state';
+import { RemovalNotices } from './tray/removal-notices';
 import { FormShade, SHADES } from './ui/shade';
 
 type Place = 'job' | 'bench' | 'dispatch' | 'tray' | 'start';
@@ -27,7 +31,7 @@ const placeOf = (url: string): Place =>
 /** The top bar with the route Job → Bench → Dispatch; a picture dropped anywhere goes into the job. */
 @Component({
   selector: 'uv-root',
-  imports: [MatMenuModule, RouterOutlet, RouterLink, SaveState],
+  imports: [MatIcon, MatMenuModule, MatTooltip, RouterOutlet, RouterLink, SaveState],
   template: `
     <header>
       <a class="mark" routerLink="/" aria-label="Uvrant, start">Uvrant</a>
@@ -49,10 +53,14 @@ const placeOf = (url: string): Place =>
       <div class="right">
         @if (place() === 'bench') {
           <uv-save-state />
-          <button type="button" [disabled]="undone() === null" [title]="undone() ? 'Undo: ' + undone() : ''" (click)="undo()">Undo</button>
-          <button type="button" [disabled]="redone() === null" [title]="redone() ? 'Redo: ' + redone() : ''" (click)="redo()">Redo</button>
+          <button type="button" [disabled]="undone() === null" [matTooltip]="undone() ?? ''" (click)="undo()">
+            <mat-icon svgIcon="undo" />Undo
+          </button>
+          <button type="button" [disabled]="redone() === null" [matTooltip]="redone() ?? ''" (click)="redo()">
+            <mat-icon svgIcon="redo" />Redo
+          </button>
         }
-        <button type="button" [matMenuTriggerFor]="shades">Shade</button>
+        <button type="button" [matMenuTriggerFor]="shades"><mat-icon svgIcon="shade" />Shade</button>
         <mat-menu #shades="matMenu">
           @for (each of allShades; track each) {
             <button mat-menu-item role="menuitemradio" [attr.aria-checked]="shade.choice() === each" (click)="shade.choose(each)">
@@ -60,7 +68,7 @@ const placeOf = (url: string): Place =>
             </button>
           }
         </mat-menu>
-        <button type="button" (click)="showKeys()">Keys</button>
+        <button type="button" (click)="showKeys()"><mat-icon svgIcon="keys" />Keys</button>
       </div>
     </header>
     <main>
@@ -74,11 +82,19 @@ const placeOf = (url: string): Place =>
     </main>
   `,
   styleUrl: './app.scss',
+  host: {
+    '(document:keydown)': 'key($event)',
+    '(document:dragover)': 'dragOver($event)',
+    '(document:dragleave)': 'dragLeave($event)',
+    '(document:drop)': 'drop($event)',
+  },
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class App {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
+  private readonly keymap = inject(Keymap);
   protected readonly shade = inject(FormShade);
   protected readonly allShades = SHADES;
 
@@ -115,6 +131,7 @@ export class App {
 
   constructor() {
     this.store.dispatch(JobActions.windowOpened());
+    inject(RemovalNotices);
   }
 
   protected undo(): void {
@@ -126,27 +143,23 @@ export class App {
   }
 
   protected showKeys(): void {
-    if (this.dialog.openDialogs.length === 0) this.dialog.open(KeysDialog, { width: '460px' });
+    if (this.dialog.openDialogs.length === 0) this.dialog.open(KeysDialog, { width: '480px' });
   }
 
-  @HostListener('document:keydown', ['$event'])
   protected key(event: KeyboardEvent): void {
-    if (event.key === '?' && !(event.target instanceof HTMLInputElement)) this.showKeys();
+    if (this.keymap.commandOf(event) === 'keys') this.showKeys();
   }
 
-  @HostListener('document:dragover', ['$event'])
   protected dragOver(event: DragEvent): void {
     if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();
     this.over.set(this.job() !== null);
   }
 
-  @HostListener('document:dragleave', ['$event'])
   protected dragLeave(event: DragEvent): void {
     if (event.relatedTarget === null) this.over.set(false);
   }
 
-  @HostListener('document:drop', ['$event'])
   protected drop(event: DragEvent): void {
     if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();

@@ -102,8 +102,15 @@ export const textOf = (fixture: ComponentFixture<unknown>): string =>
   ((fixture.nativeElement as HTMLElement).textContent ?? '').replace(/\s+/g, ' ');
 
 /** The element with a label or a text, of those that a selector finds. */
-export const find = <E extends HTMLElement>(fixture: ComponentFixture<unknown>, selector: string, words: string): E => {
-  const all = [...(fixture.nativeElement as HTMLElement).querySelectorAll<E>(selector)];
+export const find = <E extends HTMLElement>(fixture: ComponentFixture<unknown>, selector: string, words: string): E =>
+  findIn(fixture.nativeElement as HTMLElement, selector, words);
+
+/** The same of what lies over the page: open lists, menus, pickers. */
+export const findOver = <E extends HTMLElement>(selector: string, words: string): E =>
+  findIn(document.querySelector<HTMLElement>('.cdk-overlay-container') ?? document.body, selector, words);
+
+const findIn = <E extends HTMLElement>(root: HTMLElement, selector: string, words: string): E => {
+  const all = [...root.querySelectorAll<E>(selector)];
   const found = all.find((each) => each.getAttribute('aria-label') === words || each.textContent?.trim().startsWith(words));
   if (!found)
     throw new Error(

@@ -1,4 +1,5 @@
-import { Component, HostListener, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { passesOf, placed } from '@uvrant/core';
@@ -13,6 +14,8 @@ import { Adding } from './adding/adding';
 import { ofPicture, ofRamp, wearFrom } from './adding/additions';
 import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
+import type { CommandName } from './keys/commands';
+import { isElsewhere, Keymap } from './keys/keymap';
 import { Hanging } from './view/hanging';
 import { Rendering } from './view/rendering';
 import { SendOutBar } from './ticket/send-out-bar';
@@ -22,21 +25,18 @@ import { TicketEdits } from './ticket/ticket-edits';
 import { Ticket } from './ticket/ticket';
 import { peelStep, rowsOf } from './ticket/ticket-rows';
 
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLTextAreaElement ||
-  target instanceof HTMLSelectElement ||
-  (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'color');
-
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [Chest, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
+  imports: [Chest, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
   providers: [Rendering, Editing, TicketEdits, Hanging, Adding],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
         <uv-ticket />
-        <button type="button" class="chest" [attr.aria-expanded]="chest()" (click)="chest.set(!chest())">Plan chest and scanner</button>
+        <button type="button" class="chest" [attr.aria-expanded]="chest()" (click)="chest.set(!chest())">
+          <mat-icon svgIcon="chest" />Plan chest and scanner
+        </button>
         <uv-send-out-bar [sheetId]="sheet()" [jobId]="job()" />
       </div>
       @if (chest()) {
@@ -79,11 +79,31 @@ const isTyping = (target: EventTarget | null): boolean =>
   styles: `
     :host {
       display: grid;
-      grid-template: minmax(0, 1fr) 30px / 318px minmax(0, 1fr) 296px;
+      --ticket: clamp(270px, 216px + 8vw, 420px);
+      --dials: clamp(262px, 200px + 7.5vw, 392px);
+      grid-template: minmax(0, 1fr) minmax(30px, auto) / var(--ticket) minmax(0, 1fr) var(--dials);
       height: 100%;
     }
     :host:has(uv-chest) {
-      grid-template-columns: 318px 360px minmax(0, 1fr);
+      grid-template-columns: var(--ticket) clamp(300px, 264px + 7.5vw, 456px) minmax(0, 1fr);
+    }
+    /* A small window, or a larger one that is zoomed: the sheet first, its form below. */
+    @media (max-width: 860px) {
+      :host,
+      :host:has(uv-chest) {
+        grid-template: 84vh auto auto / minmax(0, 1fr) minmax(0, 1fr);
+        overflow-y: auto;
+      }
+      uv-table {
+        grid-row: 1;
+        grid-column: 1 / -1;
+      }
+      .left,
+      uv-dials,
+      uv-chest {
+        grid-row: 2;
+        max-height: 94vh;
+      }
     }
     .chest {
       padding: 8px 12px;
@@ -110,10 +130,16 @@ const isTyping = (target: EventTarget | null): boolean =>
       justify-items: start;
       max-width: 420px;
       h1 {
-        font-size: 20px;
+        font-size: 1.25rem;
       }
     }
   `,
+  host: {
+    '(document:keydown)': 'keyDown($event)',
+    '(document:keyup)': 'keyUp($event)',
+    '(window:blur)': 'lostFocus()',
+  },
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchPage {
   readonly job = input.required<string>();
@@ -130,6 +156,7 @@ export class BenchPage {
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly peel = this.store.selectSignal(benchFeature.selectPeel);
   private readonly edits = inject(TicketEdits);
+  private readonly keymap = inject(Keymap);
   private readonly hanging = inject(Hanging);
   private readonly table = viewChild(Table);
   private readonly ticket = viewChild(Ticket);
@@ -233,85 +260,59 @@ export class BenchPage {
     this.layPicture(sha256);
   }
 
-  @HostListener('document:keydown', ['$event'])
+  /** What each command does while the bench is open; *keys* is the top bar's. */
+  private readonly commands: Readonly<Record<Exclude<CommandName, 'keys'>, () => void>> = {
+    original: () => this.held.set(true),
+    wipe: () => this.wipe.update((wipe) => (wipe === null ? 0.5 : null)),
+    bare: () => this.rendering.showBare.update((shown) => !shown),
+    'peel earlier': () => this.movePeel(-1),
+    'peel later': () => this.movePeel(1),
+    'narrower brush': () => this.hanging.resize(-1),
+    'wider brush': () => this.hanging.resize(1),
+    'take away': () => this.hanging.held.set(true),
+    'see through': () => this.hanging.seeThrough.update((on) => !on),
+    chest: () => this.chest.update((open) => !open),
+    add: () => this.ticket()?.adding.set(true),
+    duplicate: () => this.edits.duplicate(),
+    group: () => this.edits.group(),
+    ungroup: () => this.edits.ungroup(),
+    alone: () => this.edits.toggleAlone(),
+    'next pass': () => this.goToPass(1),
+    'pass before': () => this.goToPass(-1),
+  };
+
   protected keyDown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey) return this.command(event);
-    if (isTyping(event.target) || event.altKey) return;
-    switch (event.key.toLowerCase()) {
-      case 'u':
-        this.held.set(true);
-        break;
-      case ' ':
-        if (event.target instanceof HTMLButtonElement) return;
-        this.space.set(true);
-        break;
-      case 'w':
-        this.wipe.update((wipe) => (wipe === null ? 0.5 : null));
-        break;
-      case 'b':
-        this.rendering.showBare.update((shown) => !shown);
-        break;
-      case 'n':
-        this.goToPass(event.shiftKey ? -1 : 1);
-        break;
-      case ',':
-      case '.':
-        this.movePeel(event.key === ',' ? -1 : 1);
-        break;
-      case 'c':
-        this.chest.update((open) => !open);
-        break;
-      case 'a':
-        this.ticket()?.adding.set(true);
-        break;
-      case 'd':
-        this.edits.duplicate();
-        break;
-      case 'g':
-        if (event.shiftKey) this.edits.ungroup();
-        else this.edits.group();
-        break;
-      case 'o':
-        this.edits.toggleAlone();
-        break;
-      case 'delete':
-        if (this.hanging.mask() || this.hanging.wear()) this.hanging.remove();
-        else this.edits.remove();
-        break;
-      case '[':
-      case ']':
-        this.hanging.resize(event.key === '[' ? -1 : 1);
-        break;
-      case 'e':
-        this.hanging.held.set(true);
-        break;
-      case 't':
-        this.hanging.seeThrough.update((on) => !on);
-        break;
-      case 'escape':
-        this.rendering.picking.set(null);
-        return;
-      default:
-        return;
+    if (event.ctrlKey || event.metaKey) return this.shortcut(event);
+    if (isElsewhere(event.target) || event.altKey || event.defaultPrevented) return;
+    const name = this.keymap.commandOf(event);
+    if (name !== null) {
+      if (name === 'keys') return;
+      this.commands[name]();
+    } else if (event.key === ' ' && !(event.target instanceof HTMLButtonElement)) this.space.set(true);
+    else if (event.key === 'Delete') {
+      if (this.hanging.mask() || this.hanging.wear()) this.hanging.remove();
+      else this.edits.remove();
+    } else {
+      if (event.key === 'Escape') this.rendering.picking.set(null);
+      return;
     }
     event.preventDefault();
   }
 
-  @HostListener('document:keyup', ['$event'])
   protected keyUp(event: KeyboardEvent): void {
-    if (event.key.toLowerCase() === 'u') this.held.set(false);
-    if (event.key.toLowerCase() === 'e') this.hanging.held.set(false);
+    const name = this.keymap.endOf(event);
+    if (name === 'original') this.held.set(false);
+    if (name === 'take away') this.hanging.held.set(false);
     if (event.key === ' ') this.space.set(false);
   }
 
-  @HostListener('window:blur')
   protected lostFocus(): void {
     this.held.set(false);
     this.hanging.held.set(false);
     this.space.set(false);
   }
 
-  private command(event: KeyboardEvent): void {
+  private shortcut(event: KeyboardEvent): void {
     const key = event.key.toLowerCase();
     if (key === 'z') this.store.dispatch(event.shiftKey ? BenchActions.editDoneAgain() : BenchActions.editUndone());
     else if (key === 'y') this.store.dispatch(BenchActions.editDoneAgain());

@@ -1,6 +1,6 @@
 import { withPass, withStep, type CurvePoint } from '@uvrant/core';
 import { BenchActions } from '../state/bench';
-import { find, onBench, textOf, type } from '../../testing/bench';
+import { find, findOver, onBench, textOf, type } from '../../testing/bench';
 import { posterOf } from '../../testing/sheets';
 import { DialsColumn } from './dials/dials-column';
 import { GreyExtra } from './dials/extras/grey-extra';
@@ -117,7 +117,9 @@ describe('the dials', () => {
     const bench = onBench();
     const fixture = await bench.shown(DialsColumn);
     find(fixture, 'button', 'diamond').click();
-    find(fixture, 'uv-colour-field button', 'Flare').click();
+    find(fixture, 'uv-colour-field button', 'Ink: Soot').click();
+    await fixture.whenStable();
+    findOver('.inks button', 'Flare').click();
     find(fixture, 'uv-choice-field button', 'lights').click();
     await fixture.whenStable();
     expect(paramsOf(bench, 'screen')).toMatchObject({ shape: 'diamond', ink: { ink: 'flare' }, carries: 'lights' });
@@ -224,7 +226,7 @@ describe('a pass and the sheet', () => {
     expect(textOf(fixture)).toContain('will look soft');
     find(fixture, 'button', 'normal').click();
     await fixture.whenStable();
-    find(fixture, 'button', 'multiply').click();
+    findOver('[role=option]', 'multiply').click();
     await type(fixture, 'Strength', '80');
     find(fixture, 'button', 'Whole on it').click();
     expect(bench.document().passes[1]).toMatchObject({ lay: { mode: 'multiply', strength: 0.8 }, placement: { fit: 'whole' } });

@@ -14,7 +14,7 @@ import {
   type Sheet,
   type Source,
 } from '@uvrant/core';
-import { find, onBench, textOf, type } from '../../testing/bench';
+import { find, findOver, onBench, textOf, type } from '../../testing/bench';
 import { ASSET, keptOf, posterOf } from '../../testing/sheets';
 import { BenchActions, benchFeature } from '../state/bench';
 import type { JobActions } from '../state/jobs';
@@ -202,11 +202,11 @@ describe('a pass’s dials', () => {
     const fixture = await shown(bench, 'b');
     find(fixture, 'button', 'normal').click();
     await fixture.whenStable();
-    const options = [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLElement>('[role=option]')];
-    expect(options).toHaveLength(BLEND_MODES.length);
-    expect(textOf(fixture)).toContain('On a light ground');
-    const screen = find(fixture, '[role=option]', 'screen');
-    screen.dispatchEvent(new Event('pointerenter'));
+    const list = document.querySelector<HTMLElement>('.uv-found');
+    expect(list?.querySelectorAll('[role=option]')).toHaveLength(BLEND_MODES.length);
+    expect(list?.textContent).toContain('On a light ground');
+    const screen = findOver('[role=option]', 'screen');
+    screen.dispatchEvent(new Event('mouseenter'));
     expect(bench.rendering.trial()?.passes[1]?.lay.mode).toBe('screen');
     screen.click();
     expect(bench.rendering.trial()).toBeNull();
@@ -222,7 +222,7 @@ describe('a pass’s dials', () => {
     await figure('Turn', '190');
     expect(bench.document().passes[0]?.placement.turn).toBe(-170);
     const fixture = await shown(bench, 's');
-    find(fixture, 'button', 'Flip ↔').click();
+    find(fixture, 'button', 'Flip across').click();
     find(fixture, 'button', 'Fit the sheet').click();
     expect(bench.document().passes[0]?.placement).toMatchObject({ flipX: false, width: 457.2, turn: 0 });
   });
@@ -303,7 +303,9 @@ describe('a colour of its own', () => {
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'f', step: null } }));
     const before = bench.document();
     const fixture = await bench.shown(DialsColumn);
-    const picker = find<HTMLInputElement>(fixture, 'input', 'Another colour');
+    find(fixture, 'uv-colour-picker button', 'Ink: Soot').click();
+    await fixture.whenStable();
+    const picker = findOver<HTMLInputElement>('input', 'By eye');
     for (const [colour, event] of [
       ['#8090a0', 'input'],
       ['#8a3b12', 'input'],
@@ -329,7 +331,9 @@ describe('a colour of its own', () => {
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'r', step: null } }));
     const before = bench.document();
     const fixture = await bench.shown(DialsColumn);
-    const picker = find<HTMLInputElement>(fixture, 'input', 'Colour 2');
+    find(fixture, 'uv-ramp-field uv-colour-picker button', 'Colour 2: #ffffff').click();
+    await fixture.whenStable();
+    const picker = findOver<HTMLInputElement>('input', 'By eye');
     for (const event of ['input', 'change']) {
       picker.value = '#8a3b12';
       picker.dispatchEvent(new Event(event));

@@ -1,7 +1,9 @@
-import { Injectable, inject, signal } from '@angular/core';
+import { DestroyRef, Injectable, effect, inject, signal } from '@angular/core';
+import type { MatSnackBarRef, TextOnlySnackBar } from '@angular/material/snack-bar';
 import { Store } from '@ngrx/store';
 import { findPass, inkOfColour, referenceFault, withPass, type ColourRef, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { Timing } from '../engine/timing';
+import { Notices } from '../ui/notices';
 import { BenchActions, benchFeature, type Line } from '../state/bench';
 
 /** Changes to the sheet on the bench. Changes of one gesture undo as one; a change to nothing new ends the gesture. */
@@ -9,6 +11,7 @@ import { BenchActions, benchFeature, type Line } from '../state/bench';
 export class Editing {
   private readonly store = inject(Store);
   private readonly timing = inject(Timing);
+  private readonly notices = inject(Notices);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
 
@@ -27,6 +30,22 @@ export class Editing {
     const ink = inkOfColour(sheet, colour, crypto.randomUUID());
     this.withNext((each) => (each.inks.some(({ id }) => id === ink.id) ? each : { ...each, inks: [...each.inks, ink] }));
     return { ink: ink.id };
+  }
+
+  /** A removal that can be taken back with one click, until the sheet changes again. */
+  private removal: { readonly document: Sheet | null; readonly notice: MatSnackBarRef<TextOnlySnackBar> } | null = null;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.removal?.notice.dismiss());
+    effect(() => {
+      if (this.removal && this.document() !== this.removal.document) this.removal.notice.dismiss();
+    });
+  }
+
+  /** Says what the latest edit removed, with a way back. */
+  removed(what: string): void {
+    const notice = this.notices.say(`${what} removed.`, 'Undo', () => this.store.dispatch(BenchActions.editUndone()));
+    this.removal = { document: this.document(), notice };
   }
 
   /** Why the latest edit was not made; null once another was. */

@@ -13,7 +13,7 @@ import {
   type TextureWear,
   type Why,
 } from '@uvrant/core';
-import { find, onBench, textOf, type } from '../../testing/bench';
+import { find, findOver, onBench, textOf, type } from '../../testing/bench';
 import { ASSET, posterOf } from '../../testing/sheets';
 import { lookedThrough, measuresInWords } from '../chest/looking';
 import { BenchActions } from '../state/bench';
@@ -136,9 +136,9 @@ describe('a wear', () => {
   test('takes another texture, a made surface by its name, and is solved anew', async () => {
     const bench = await onWornBench();
     const fixture = await bench.shown(DialsColumn);
-    const choose = find<HTMLSelectElement>(fixture, 'select', 'The texture');
-    choose.value = 'kraft board';
-    choose.dispatchEvent(new Event('change'));
+    find(fixture, 'mat-select', 'The texture').click();
+    await fixture.whenStable();
+    findOver('mat-option', 'made: Kraft board').click();
     await fixture.whenStable();
     expect(bench.wear()).toMatchObject({ surface: { name: 'kraft board', seed: 1 } });
     expect(bench.wear().picture).toBeUndefined();

@@ -1,11 +1,17 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
+import { MatTabsModule } from '@angular/material/tabs';
 import { Store } from '@ngrx/store';
 import { rgbOfHex, SHIPPED_FONTS, type ColourRef, type RampStop, type Source } from '@uvrant/core';
 import { ChestActions, chestFeature } from '../state/chest';
 import { FontActions, fontsFeature } from '../state/fonts';
 import { JobActions, jobsFeature } from '../state/jobs';
 import { TrayActions } from '../state/tray';
+import { Select } from '../ui/select';
+import { inWords } from '../ui/toggles';
 import { TrayNotice } from '../tray/tray-notice';
 import type { Asset, Drawer, KeptRamp } from '../state/model';
 import { DRAGGED, lookedThrough, measuresInWords, SORTS, type Sort } from './looking';
@@ -19,162 +25,177 @@ const ROW_PX = 76;
 /** The plan chest: drawers of pictures, textures, frames, ramps and fonts, and the scanner. */
 @Component({
   selector: 'uv-chest',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, ScannerBed, TrayNotice],
+  imports: [
+    CdkFixedSizeVirtualScroll,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatTabsModule,
+    ScannerBed,
+    Select,
+    TrayNotice,
+  ],
   template: `
     <header>
       <h2>Plan chest</h2>
-      <button type="button" aria-label="Close the plan chest" (click)="closed.emit()">×</button>
+      <button type="button" aria-label="Close the plan chest" (click)="closed.emit()"><mat-icon svgIcon="close" /></button>
     </header>
-    <div class="tabs" role="tablist" aria-label="Drawers">
+    <nav mat-tab-nav-bar mat-stretch-tabs aria-label="Drawers" disableRipple [tabPanel]="panel">
       @for (each of tabs; track each) {
-        <button type="button" role="tab" [attr.aria-selected]="tab() === each" (click)="show(each)">{{ each }}</button>
+        <button type="button" mat-tab-link [active]="tab() === each" (click)="show(each)">{{ each }}</button>
       }
-    </div>
-    <uv-tray-notice />
-    @if (problem(); as problem) {
-      <p class="uv-warn" role="alert">
-        {{ problem }}
-        <button type="button" (click)="read()">Close</button>
-      </p>
-    }
-    @if (drawer(); as drawer) {
-      <div class="asked">
-        <input
-          aria-label="Search this drawer"
-          placeholder="Search by name, tag, ground…"
-          [value]="search()"
-          (input)="search.set(words.value)"
-          #words
-        />
-        <select aria-label="Sort by" (change)="sort.set(asSort(sorts.value))" #sorts>
-          @for (each of orders; track each) {
-            <option [value]="each" [selected]="each === sort()">{{ each }}</option>
-          }
-        </select>
-      </div>
-      @if (results(); as results) {
-        <div class="results" role="status" aria-label="What became of the files">
-          <span>
-            <b>{{ results.taken }} of {{ results.all }}</b>
-            taken in
-          </span>
-          <button type="button" (click)="imports.set([])">Close</button>
-          @for (each of results.files; track each.id) {
-            <small [class.refused]="each.refused">{{ each.name }}: {{ each.words }}</small>
-          }
+    </nav>
+    <mat-tab-nav-panel #panel class="panel">
+      <uv-tray-notice />
+      @if (problem(); as problem) {
+        <p class="uv-warn" role="alert">
+          {{ problem }}
+          <button type="button" (click)="read()">Close</button>
+        </p>
+      }
+      @if (drawer(); as drawer) {
+        <div class="asked">
+          <mat-form-field>
+            <input
+              matInput
+              aria-label="Search this drawer"
+              placeholder="Search by name, tag, ground…"
+              [value]="search()"
+              (input)="search.set(words.value)"
+              #words
+            />
+          </mat-form-field>
+          <uv-select [options]="orders" [value]="sort()" label="Sort by" (chosen)="sort.set($event)" />
         </div>
-      }
-      <cdk-virtual-scroll-viewport class="list" [itemSize]="rowPx" role="list" [attr.aria-label]="'Drawer of ' + tab()">
-        <div
-          *cdkVirtualFor="let asset of found(); trackBy: bySha"
-          class="item"
-          role="listitem"
-          draggable="true"
-          [class.uv-hatched]="open() === asset.sha256"
-          (dragstart)="drag($event, asset)"
-        >
-          <button type="button" class="face" [attr.aria-expanded]="open() === asset.sha256" (click)="toggle(asset)">
-            <img [src]="'/api/assets/' + asset.sha256 + '/thumbnail'" alt="" loading="lazy" draggable="false" (error)="blank($event)" />
+        @if (results(); as results) {
+          <div class="results" role="status" aria-label="What became of the files">
             <span>
-              <b>{{ asset.name }}</b>
-              <small>{{ asset.width }} × {{ asset.height }} px{{ tagsOf(asset) }}</small>
-              <small>{{ asset.note ? 'look: ' + asset.note : measures(asset) }}</small>
+              <b>{{ results.taken }} of {{ results.all }}</b>
+              taken in
             </span>
-          </button>
-        </div>
-      </cdk-virtual-scroll-viewport>
-      @if (found().length === 0) {
-        <p class="none">{{ search() ? 'Nothing here answers to that.' : emptyWords() }}</p>
-      }
-      @if (chosen(); as asset) {
-        <div class="about">
-          <div class="doing" role="group" [attr.aria-label]="asset.name">
-            <button type="button" (click)="lay.emit(asset)">Lay on the sheet</button>
-            @if (canWear()) {
-              <button type="button" (click)="wear.emit(asset)">Wear the chosen pass</button>
+            <button type="button" (click)="imports.set([])">Close</button>
+            @for (each of results.files; track each.id) {
+              <small [class.refused]="each.refused">{{ each.name }}: {{ each.words }}</small>
             }
-            @if (canReplace()) {
-              <button type="button" (click)="replace.emit(asset)">Put in place of the chosen</button>
-            }
-            <button type="button" (click)="remove(asset)">Remove</button>
           </div>
-          @if (asset.note; as note) {
-            <p class="uv-warn" role="status">{{ note }}</p>
-          }
-          <label>
-            Name
-            <input [value]="asset.name" maxlength="200" (change)="rename(asset, name)" #name />
-          </label>
-          <label>
-            Tags
-            <input [value]="asset.tags.join(', ')" placeholder="words, with commas" (change)="tag(asset, tags.value)" #tags />
-          </label>
-          <label>
-            Drawer
-            <select (change)="move(asset, drawers.value)" #drawers>
-              @for (each of pictureTabs; track each) {
-                <option [value]="each" [selected]="each === tab()">{{ each }}</option>
+        }
+        <cdk-virtual-scroll-viewport class="list" [itemSize]="rowPx" role="list" [attr.aria-label]="'Drawer of ' + tab()">
+          <div
+            *cdkVirtualFor="let asset of found(); trackBy: bySha; let i = index"
+            class="item"
+            role="listitem"
+            [attr.aria-setsize]="found().length"
+            [attr.aria-posinset]="i + 1"
+            draggable="true"
+            [class.uv-hatched]="open() === asset.sha256"
+            (dragstart)="drag($event, asset)"
+          >
+            <button type="button" class="face" [attr.aria-expanded]="open() === asset.sha256" (click)="toggle(asset)">
+              <img [src]="'/api/assets/' + asset.sha256 + '/thumbnail'" alt="" loading="lazy" draggable="false" (error)="blank($event)" />
+              <span>
+                <b>{{ asset.name }}</b>
+                <small>{{ asset.width }} × {{ asset.height }} px{{ tagsOf(asset) }}</small>
+                <small>{{ asset.note ? 'look: ' + asset.note : measures(asset) }}</small>
+              </span>
+            </button>
+          </div>
+        </cdk-virtual-scroll-viewport>
+        @if (found().length === 0) {
+          <p class="none">{{ search() ? 'Nothing here answers to that.' : emptyWords() }}</p>
+        }
+        @if (chosen(); as asset) {
+          <div class="about">
+            <div class="doing" role="group" [attr.aria-label]="asset.name">
+              <button type="button" (click)="lay.emit(asset)">Lay on the sheet</button>
+              @if (canWear()) {
+                <button type="button" (click)="wear.emit(asset)">Wear the chosen pass</button>
               }
-            </select>
-          </label>
-        </div>
-      }
-      <label class="uv-button file">
-        Add pictures…
-        <input
-          class="uv-visually-hidden"
-          type="file"
-          multiple
-          accept="image/png,image/jpeg,image/tiff,image/webp,image/avif,image/gif"
-          (change)="take(files)"
-          #files
-        />
-      </label>
-    } @else if (tab() === 'ramps') {
-      <div class="list">
-        @for (ramp of ramps(); track ramp.id) {
-          <div class="ramp">
-            <span class="band" [style.background]="band(ramp)"></span>
-            <b>{{ ramp.name }}</b>
-            <button type="button" (click)="layRamp.emit(ramp)">Lay on the sheet</button>
-            <button type="button" (click)="dropRamp(ramp)">Remove</button>
-          </div>
-        } @empty {
-          <p class="none">No ramps yet. Choose a pass that is a ramp and put it by.</p>
-        }
-      </div>
-      @if (rampToKeep(); as stops) {
-        <form class="asked" (submit)="keep($event, named, stops)">
-          <input aria-label="Name of the ramp" placeholder="Name of the chosen pass’s ramp" maxlength="120" #named />
-          <button type="submit" class="uv-button">Put it by</button>
-        </form>
-      }
-    } @else if (tab() === 'fonts') {
-      <ul class="list fonts">
-        @for (font of fonts(); track font.name) {
-          <li>
-            <b>{{ font.name }}</b>
-            <small>{{ font.note }}</small>
-            @if (font.sha256; as sha256) {
-              <button type="button" [attr.aria-label]="'Remove the font ' + font.name" (click)="removeFont(sha256, font.name)">
-                Remove
-              </button>
+              @if (canReplace()) {
+                <button type="button" (click)="replace.emit(asset)">Put in place of the chosen</button>
+              }
+              <button type="button" (click)="remove(asset)">Remove</button>
+            </div>
+            @if (asset.note; as note) {
+              <p class="uv-warn" role="status">{{ note }}</p>
             }
-          </li>
+            <label>
+              Name
+              <mat-form-field><input matInput [value]="asset.name" maxlength="200" (change)="rename(asset, name)" #name /></mat-form-field>
+            </label>
+            <label>
+              Tags
+              <mat-form-field>
+                <input matInput [value]="asset.tags.join(', ')" placeholder="words, with commas" (change)="tag(asset, tags.value)" #tags />
+              </mat-form-field>
+            </label>
+            <div class="pair">
+              Drawer
+              <uv-select [options]="pictureTabs" [value]="tab()" label="Drawer" (chosen)="move(asset, $event)" />
+            </div>
+          </div>
         }
-      </ul>
-      <label class="uv-button file">
-        Add a font…
-        <input class="uv-visually-hidden" type="file" accept=".ttf,.otf,.ttc,.woff,.woff2" (change)="takeFont(fontFile)" #fontFile />
-      </label>
-      @if (fontProblem(); as problem) {
-        <p class="uv-warn" role="alert">{{ problem }}</p>
+        <label class="uv-button file">
+          Add pictures…
+          <input
+            class="uv-visually-hidden"
+            type="file"
+            multiple
+            accept="image/png,image/jpeg,image/tiff,image/webp,image/avif,image/gif"
+            (change)="take(files)"
+            #files
+          />
+        </label>
+      } @else if (tab() === 'ramps') {
+        <div class="list">
+          @for (ramp of ramps(); track ramp.id) {
+            <div class="ramp">
+              <span class="band" [style.background]="band(ramp)"></span>
+              <b>{{ ramp.name }}</b>
+              <button type="button" (click)="layRamp.emit(ramp)">Lay on the sheet</button>
+              <button type="button" (click)="dropRamp(ramp)">Remove</button>
+            </div>
+          } @empty {
+            <p class="none">No ramps yet. Choose a pass that is a ramp and put it by.</p>
+          }
+        </div>
+        @if (rampToKeep(); as stops) {
+          <form class="asked" (submit)="keep($event, named, stops)">
+            <mat-form-field>
+              <input matInput aria-label="Name of the ramp" placeholder="Name of the chosen pass’s ramp" maxlength="120" #named />
+            </mat-form-field>
+            <button type="submit" class="uv-button">Put it by</button>
+          </form>
+        }
+      } @else if (tab() === 'fonts') {
+        <ul class="list fonts">
+          @for (font of fonts(); track font.name) {
+            <li>
+              <b>{{ font.name }}</b>
+              <small>{{ font.note }}</small>
+              @if (font.sha256; as sha256) {
+                <button type="button" [attr.aria-label]="'Remove the font ' + font.name" (click)="removeFont(sha256, font.name)">
+                  Remove
+                </button>
+              }
+            </li>
+          }
+        </ul>
+        <label class="uv-button file">
+          Add a font…
+          <input class="uv-visually-hidden" type="file" accept=".ttf,.otf,.ttc,.woff,.woff2" (change)="takeFont(fontFile)" #fontFile />
+        </label>
+        @if (fontProblem(); as problem) {
+          <p class="uv-warn" role="alert">{{ problem }}</p>
+        }
+      } @else {
+        <uv-scanner [jobId]="jobId()" />
       }
-    } @else {
-      <uv-scanner [jobId]="jobId()" />
-    }
+    </mat-tab-nav-panel>
   `,
   styleUrl: './chest.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Chest {
   readonly jobId = input.required<string>();
@@ -198,8 +219,8 @@ export class Chest {
   protected readonly problem = this.store.selectSignal(chestFeature.selectProblem);
 
   protected readonly tabs = TABS;
-  protected readonly pictureTabs = TABS.filter((tab) => DRAWER_OF[tab]);
-  protected readonly orders = SORTS;
+  protected readonly pictureTabs = inWords(TABS.filter((tab) => DRAWER_OF[tab]));
+  protected readonly orders = inWords(SORTS);
   protected readonly rowPx = ROW_PX;
   protected readonly tab = signal<Tab>('textures');
   protected readonly search = signal('');
@@ -235,10 +256,6 @@ export class Chest {
     this.open.set(null);
   }
 
-  protected asSort(text: string): Sort {
-    return SORTS.find((each) => each === text) ?? 'newest';
-  }
-
   protected tagsOf({ tags }: Asset): string {
     return tags.length > 0 ? `, ${tags.join(', ')}` : '';
   }
@@ -272,8 +289,8 @@ export class Chest {
     this.change(sha256, { tags: tags.slice(0, 24) });
   }
 
-  protected move({ sha256 }: Asset, tab: string): void {
-    const drawer = DRAWER_OF[tab as Tab];
+  protected move({ sha256 }: Asset, tab: Tab): void {
+    const drawer = DRAWER_OF[tab];
     if (drawer) this.change(sha256, { drawer });
   }
 

@@ -1,4 +1,4 @@
-import { Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import { pixelsOf } from '@uvrant/core';
@@ -6,6 +6,7 @@ import { Api, messageOf } from '../api/api';
 import { ChestActions, chestFeature } from '../state/chest';
 import type { GlassLook } from '../state/model';
 import { Figure } from '../ui/figure';
+import { Select } from '../ui/select';
 import { Tick } from '../ui/tick';
 
 interface Area {
@@ -23,16 +24,12 @@ const GLASS_PX = 190;
 /** The scanner: what lies on its glass, a quick look at it, the area, and the scan into the chest. */
 @Component({
   selector: 'uv-scanner',
-  imports: [Figure, MatProgressBarModule, Tick],
+  imports: [Figure, MatProgressBarModule, Select, Tick],
   template: `
     @if (device(); as device) {
       <div class="row">
         <b>{{ device.name }}</b>
-        <select aria-label="What lies on the glass" (change)="thing.set(things.value)" #things>
-          @for (each of device.things; track each.name) {
-            <option [value]="each.name" [selected]="each.name === thing()">{{ each.title }}</option>
-          }
-        </select>
+        <uv-select [options]="things()" [value]="thing()" label="What lies on the glass" (chosen)="thing.set($event)" />
       </div>
       <p class="note">{{ note() }}</p>
       <div class="bed">
@@ -88,14 +85,10 @@ const GLASS_PX = 190;
             <uv-tick [on]="tiles()" label="Tiles" (toggled)="tiles.set($event)" />
             tiles
           </div>
-          <label>
+          <div class="tick">
+            <uv-select class="ppi" [options]="resolutions" [value]="ppi()" label="Resolution" (chosen)="ppi.set($event)" />
             ppi
-            <select aria-label="Resolution" (change)="ppi.set(asNumber(ppis.value))" #ppis>
-              @for (each of resolutions; track each) {
-                <option [value]="each" [selected]="each === ppi()">{{ each }}</option>
-              }
-            </select>
-          </label>
+          </div>
           <p class="note">{{ size() }}</p>
           @if (area()) {
             <button type="button" class="link" (click)="area.set(null)">the whole glass</button>
@@ -123,6 +116,7 @@ const GLASS_PX = 190;
     }
   `,
   styleUrl: './scanner.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ScannerBed {
   readonly jobId = input.required<string>();
@@ -131,7 +125,7 @@ export class ScannerBed {
   private readonly devices = this.store.selectSignal(chestFeature.selectDevices);
   protected readonly scan = this.store.selectSignal(chestFeature.selectScan);
 
-  protected readonly resolutions = PPIS;
+  protected readonly resolutions = PPIS.map((value: number) => ({ value, words: String(value) }));
   protected readonly glassPx = GLASS_PX;
   protected readonly thing = signal('crumpled copy paper');
   protected readonly seed = signal(1);
@@ -147,6 +141,7 @@ export class ScannerBed {
   private from: { readonly x: number; readonly y: number } | null = null;
 
   protected readonly device = computed(() => this.devices()[0] ?? null);
+  protected readonly things = computed(() => (this.device()?.things ?? []).map(({ name, title }) => ({ value: name, words: title })));
   protected readonly perMm = computed(() => GLASS_PX / (this.device()?.glass.width ?? 1));
   protected readonly note = computed(() => this.device()?.things.find(({ name }) => name === this.thing())?.note ?? '');
   protected readonly chosen = computed<Area>(() => {
@@ -199,10 +194,6 @@ export class ScannerBed {
 
   protected bound(value: number, least: number, most: number): number {
     return Math.max(least, Math.min(most, value));
-  }
-
-  protected asNumber(text: string): number {
-    return Number(text);
   }
 
   protected percent(share: number): number {

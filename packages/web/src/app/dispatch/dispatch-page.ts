@@ -1,5 +1,8 @@
-import { Component, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, viewChild } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { MatSort, MatSortModule } from '@angular/material/sort';
+import { MatTableDataSource, MatTableModule } from '@angular/material/table';
+import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -19,12 +22,23 @@ const STATES: Readonly<Record<SendOut['state'], string>> = {
   cancelled: 'called off',
 };
 
+/** What each column is put in order by. */
+const SORTED_BY: Readonly<Record<string, (each: SendOut) => string | number>> = {
+  sheetName: ({ sheetName }) => sheetName.toLowerCase(),
+  fileName: ({ fileName }) => fileName.toLowerCase(),
+  pixels: ({ width, height }) => width * height,
+  devicePpi: ({ devicePpi }) => devicePpi,
+  bytes: ({ bytes }) => bytes ?? 0,
+  // What is on its way stands above what is done.
+  made: ({ finishedAt, createdAt }) => finishedAt ?? createdAt + 1e12,
+};
+
 const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1e3)} kB`);
 
 /** Files sent out of the job, and those on their way. */
 @Component({
   selector: 'uv-dispatch-page',
-  imports: [MatProgressBarModule, RouterLink, TrayNotice],
+  imports: [MatProgressBarModule, MatSortModule, MatTableModule, MatTooltip, RouterLink, TrayNotice],
   template: `
     <div class="page">
       <h1>Send out</h1>
@@ -49,59 +63,67 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
           </li>
         }
       </ul>
-      <table>
-        <thead>
-          <tr>
-            <th>Sheet</th>
-            <th>File</th>
-            <th class="figure">Pixels</th>
-            <th class="figure">ppi</th>
-            <th class="figure">Size</th>
-            <th>State</th>
-            <th></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (each of sendOuts(); track each.id) {
-            <tr>
-              <td>
-                <b>{{ each.sheetName }}</b>
-              </td>
-              <td class="file">{{ each.fileName }}</td>
-              <td class="figure">{{ each.width }} × {{ each.height }}</td>
-              <td class="figure">{{ each.devicePpi }}</td>
-              <td class="figure">{{ each.bytes === null ? '' : bytes(each.bytes) }}</td>
-              <td class="state">
-                @if (each.state === 'rendering') {
-                  <span>{{ share(each) }} %</span>
-                  <mat-progress-bar mode="determinate" [value]="share(each)" [attr.aria-label]="'Rendering ' + each.sheetName" />
-                } @else {
-                  {{ states[each.state] }} {{ each.finishedAt ? time(each.finishedAt) : '' }}
-                  @if (each.error) {
-                    <p class="bad">{{ each.error }}</p>
-                  }
+      @if (sendOuts().length > 0) {
+        <table mat-table matSort matSortActive="made" matSortDirection="desc" [dataSource]="rows" aria-label="Files sent out">
+          <ng-container matColumnDef="sheetName">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>Sheet</th>
+            <td mat-cell *matCellDef="let each">
+              <b>{{ each.sheetName }}</b>
+            </td>
+          </ng-container>
+          <ng-container matColumnDef="fileName">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>File</th>
+            <td mat-cell *matCellDef="let each" class="file">
+              <span [matTooltip]="each.fileName">{{ each.fileName }}</span>
+            </td>
+          </ng-container>
+          <ng-container matColumnDef="pixels">
+            <th mat-header-cell mat-sort-header arrowPosition="before" *matHeaderCellDef class="figure">Pixels</th>
+            <td mat-cell *matCellDef="let each" class="figure">{{ each.width }} × {{ each.height }}</td>
+          </ng-container>
+          <ng-container matColumnDef="devicePpi">
+            <th mat-header-cell mat-sort-header arrowPosition="before" *matHeaderCellDef class="figure">ppi</th>
+            <td mat-cell *matCellDef="let each" class="figure">{{ each.devicePpi }}</td>
+          </ng-container>
+          <ng-container matColumnDef="bytes">
+            <th mat-header-cell mat-sort-header arrowPosition="before" *matHeaderCellDef class="figure">Size</th>
+            <td mat-cell *matCellDef="let each" class="figure">{{ each.bytes === null ? '' : bytes(each.bytes) }}</td>
+          </ng-container>
+          <ng-container matColumnDef="made">
+            <th mat-header-cell mat-sort-header *matHeaderCellDef>State</th>
+            <td mat-cell *matCellDef="let each" class="state">
+              @if (each.state === 'rendering') {
+                <span>{{ share(each) }} %</span>
+                <mat-progress-bar mode="determinate" [value]="share(each)" [attr.aria-label]="'Rendering ' + each.sheetName" />
+              } @else {
+                {{ stateOf(each) }} {{ each.finishedAt ? time(each.finishedAt) : '' }}
+                @if (each.error) {
+                  <p class="bad">{{ each.error }}</p>
                 }
-              </td>
-              <td>
-                @if (each.state === 'done') {
-                  <a class="uv-button" [href]="api.fileUrl(each.id)" [attr.download]="each.fileName">Take the file</a>
-                } @else if (each.state === 'queued' || each.state === 'rendering') {
-                  <button type="button" class="uv-button" (click)="callOff(each.id)">Call it off</button>
-                } @else {
-                  <button type="button" class="uv-button" (click)="send(each.sheetId)">Send out again</button>
-                }
-                @if (each.state !== 'queued' && each.state !== 'rendering') {
-                  <button type="button" class="remove" [attr.aria-label]="'Remove ' + each.fileName" (click)="remove(each)">Remove</button>
-                }
-              </td>
-            </tr>
-          } @empty {
-            <tr>
-              <td colspan="7" class="none">Nothing has been sent out of this job yet.</td>
-            </tr>
-          }
-        </tbody>
-      </table>
+              }
+            </td>
+          </ng-container>
+          <ng-container matColumnDef="do">
+            <th mat-header-cell *matHeaderCellDef><span class="uv-visually-hidden">What can be done</span></th>
+            <td mat-cell *matCellDef="let each" class="do">
+              @if (each.state === 'done') {
+                <a class="uv-button" [href]="api.fileUrl(each.id)" [attr.download]="each.fileName">Take the file</a>
+              } @else if (isOnItsWay(each)) {
+                <button type="button" class="uv-button" (click)="callOff(each.id)">Call it off</button>
+              } @else {
+                <button type="button" class="uv-button" (click)="send(each.sheetId)">Send out again</button>
+              }
+              @if (!isOnItsWay(each)) {
+                <button type="button" class="uv-link" [attr.aria-label]="'Remove ' + each.fileName" (click)="remove(each)">Remove</button>
+              }
+            </td>
+          </ng-container>
+          <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
+          <tr mat-row *matRowDef="let row; columns: columns"></tr>
+        </table>
+      } @else {
+        <p class="lead">Nothing has been sent out of this job yet.</p>
+      }
     </div>
   `,
   styles: `
@@ -115,7 +137,7 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
       padding: 24px 34px;
     }
     h1 {
-      font-size: 22px;
+      font-size: 1.375rem;
       font-stretch: 100%;
     }
     .lead {
@@ -136,57 +158,39 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
         color: var(--cobalt);
       }
     }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-      border-top: var(--rule);
-    }
-    th {
-      padding: 4px 10px 4px 0;
-      border-bottom: 1px solid var(--ink);
-      color: var(--soft);
-      font-size: 11px;
-      font-weight: 400;
-      text-align: left;
-    }
-    td {
-      height: 42px;
-      padding: 5px 10px 5px 0;
-      border-bottom: var(--line);
-    }
     .figure {
       text-align: right;
-      padding-right: 24px;
     }
     .state {
       width: 230px;
     }
     .file {
+      max-width: 220px;
       color: var(--soft);
+      span {
+        display: block;
+        overflow: hidden;
+        text-overflow: ellipsis;
+        white-space: nowrap;
+      }
     }
-    td:last-child:not(.none) {
+    .do {
       width: 200px;
-      padding-right: 0;
       text-align: right;
+      white-space: nowrap;
     }
     .bad {
       color: var(--alarm);
-      font-size: 11.5px;
+      font-size: 0.71875rem;
     }
-    .none {
-      color: var(--soft);
-      text-align: left;
-    }
-    .remove {
+    .uv-link {
       margin-left: 10px;
-      color: var(--soft);
-      font-size: 11.5px;
-      text-decoration: underline;
     }
     a.uv-button {
       display: inline-block;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DispatchPage {
   readonly job = input.required<string>();
@@ -196,10 +200,17 @@ export class DispatchPage {
   protected readonly sendOuts = this.store.selectSignal(dispatchFeature.selectSendOuts);
   protected readonly problem = this.store.selectSignal(dispatchFeature.selectProblem);
   private readonly shares = this.store.selectSignal(dispatchFeature.selectShares);
-  protected readonly states = STATES;
+  protected readonly columns = ['sheetName', 'fileName', 'pixels', 'devicePpi', 'bytes', 'made', 'do'];
+  protected readonly rows = new MatTableDataSource<SendOut>();
+  private readonly sort = viewChild(MatSort);
   protected readonly bytes = bytesInWords;
 
   constructor() {
+    this.rows.sortingDataAccessor = (each, column) => SORTED_BY[column]?.(each) ?? '';
+    effect(() => {
+      this.rows.data = [...this.sendOuts()];
+      this.rows.sort = this.sort() ?? null;
+    });
     effect(() => {
       this.store.dispatch(JobActions.jobEntered({ id: this.job() }));
       this.store.dispatch(DispatchActions.listWanted({ jobId: this.job() }));
@@ -208,6 +219,14 @@ export class DispatchPage {
 
   protected share({ id }: SendOut): number {
     return Math.round(100 * (this.shares()[id] ?? 0));
+  }
+
+  protected stateOf({ state }: SendOut): string {
+    return STATES[state];
+  }
+
+  protected isOnItsWay({ state }: SendOut): boolean {
+    return state === 'queued' || state === 'rendering';
   }
 
   protected time(at: number): string {

@@ -1,4 +1,5 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -12,7 +13,7 @@ import { Uploads } from './uploads';
 /** A job: a new sheet made from a picture, and the sheets there are. */
 @Component({
   selector: 'uv-job-page',
-  imports: [NewSheet, SheetPreview, TrayNotice, Uploads, RouterLink],
+  imports: [MatTooltip, NewSheet, RouterLink, SheetPreview, TrayNotice, Uploads],
   template: `
     <div class="page">
       <uv-uploads />
@@ -50,13 +51,13 @@ import { Uploads } from './uploads';
               <li>
                 @if (sheet.fault; as fault) {
                   <div class="faulty">
-                    <b [title]="sheet.document.name">{{ sheet.document.name }}</b>
+                    <b [matTooltip]="sheet.document.name">{{ sheet.document.name }}</b>
                     <p class="uv-warn">It cannot be opened. {{ fault }}</p>
                   </div>
                 } @else {
                   <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
                     <uv-sheet-preview [sheet]="sheet.document" [infos]="contents.assets" [side]="380" />
-                    <b [title]="sheet.document.name">{{ sheet.document.name }}</b>
+                    <b [matTooltip]="sheet.document.name">{{ sheet.document.name }}</b>
                     <span>
                       {{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }}
                       {{ sheet.document.inks.length === 1 ? 'ink' : 'inks' }}
@@ -112,6 +113,7 @@ import { Uploads } from './uploads';
     </div>
   `,
   styleUrl: './job-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JobPage {
   readonly job = input.required<string>();

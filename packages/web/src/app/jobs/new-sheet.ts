@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { Store } from '@ngrx/store';
 import {
@@ -154,6 +154,7 @@ const PICTURE_PPI = 300;
     </mat-menu>
   `,
   styleUrl: './new-sheet.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewSheet {
   readonly jobId = input.required<string>();

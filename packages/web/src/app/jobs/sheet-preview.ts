@@ -1,4 +1,4 @@
-import { Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
 import type { Sheet, SourceInfo } from '@uvrant/core';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { Pixels } from '../engine/protocol';
@@ -20,6 +20,7 @@ import { PixelsView } from '../ui/pixels';
       />
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SheetPreview {
   readonly sheet = input.required<Sheet>();

@@ -1,4 +1,4 @@
-import { Component, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -33,7 +33,7 @@ import { JobActions, jobsFeature } from '../state/jobs';
       padding: 34px;
     }
     h1 {
-      font-size: 24px;
+      font-size: 1.5rem;
       font-stretch: 100%;
     }
     form {
@@ -47,9 +47,10 @@ import { JobActions, jobsFeature } from '../state/jobs';
       border: 0;
       border-bottom: 2px solid var(--cobalt);
       background: none;
-      font-size: 16px;
+      font-size: 1rem;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StartPage {
   private readonly store = inject(Store);

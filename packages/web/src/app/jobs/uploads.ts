@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -39,7 +39,7 @@ import type { Upload } from '../state/model';
       display: flex;
       justify-content: space-between;
       gap: 16px;
-      font-size: 12.5px;
+      font-size: 0.78125rem;
     }
     .on-its-way {
       display: grid;
@@ -54,6 +54,7 @@ import type { Upload } from '../state/model';
       font-weight: 650;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Uploads {
   private readonly store = inject(Store);

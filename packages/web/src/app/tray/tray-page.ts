@@ -1,4 +1,7 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, viewChild } from '@angular/core';
+import { MatSort, MatSortModule } from '@angular/material/sort';
+import { MatTableDataSource, MatTableModule } from '@angular/material/table';
+import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { TrayActions, trayFeature } from '../state/tray';
@@ -19,7 +22,7 @@ const KINDS: Readonly<Record<TrayKind, string>> = {
 /** What was removed: it can be put back for 30 days. */
 @Component({
   selector: 'uv-tray-page',
-  imports: [RouterLink, TrayNotice],
+  imports: [MatSortModule, MatTableModule, MatTooltip, RouterLink, TrayNotice],
   template: `
     <div class="page">
       <h1>Tray</h1>
@@ -28,40 +31,44 @@ const KINDS: Readonly<Record<TrayKind, string>> = {
       </p>
       <uv-tray-notice />
       @if (items(); as items) {
-        <table>
-          <thead>
-            <tr>
-              <th>Name</th>
-              <th>What</th>
-              <th>Used by</th>
-              <th>Removed</th>
-              <th>Goes in</th>
-              <th></th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (item of items; track item.kind + item.id + item.jobId) {
-              <tr>
-                <td>
-                  <b [title]="item.name">{{ item.name }}</b>
-                </td>
-                <td>{{ kinds[item.kind] }}</td>
-                <td>{{ item.usedBy.join(', ') || '–' }}</td>
-                <td>{{ time(item.removedAt) }}</td>
-                <td>{{ daysLeft(item) }}</td>
-                <td class="do">
-                  <button type="button" class="uv-button" [attr.aria-label]="'Put back ' + item.name" (click)="putBack(item)">
-                    Put back
-                  </button>
-                </td>
-              </tr>
-            } @empty {
-              <tr>
-                <td colspan="6">Nothing lies in the tray.</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        @if (items.length > 0) {
+          <table mat-table matSort matSortActive="removedAt" matSortDirection="desc" [dataSource]="rows" aria-label="What lies in the tray">
+            <ng-container matColumnDef="name">
+              <th mat-header-cell mat-sort-header *matHeaderCellDef>Name</th>
+              <td mat-cell *matCellDef="let item">
+                <b [matTooltip]="item.name">{{ item.name }}</b>
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="kind">
+              <th mat-header-cell mat-sort-header *matHeaderCellDef>What</th>
+              <td mat-cell *matCellDef="let item">{{ kindOf(item) }}</td>
+            </ng-container>
+            <ng-container matColumnDef="usedBy">
+              <th mat-header-cell *matHeaderCellDef>Used by</th>
+              <td mat-cell *matCellDef="let item">{{ item.usedBy.join(', ') || '–' }}</td>
+            </ng-container>
+            <ng-container matColumnDef="removedAt">
+              <th mat-header-cell mat-sort-header *matHeaderCellDef>Removed</th>
+              <td mat-cell *matCellDef="let item">{{ time(item.removedAt) }}</td>
+            </ng-container>
+            <ng-container matColumnDef="goesAt">
+              <th mat-header-cell mat-sort-header *matHeaderCellDef>Goes in</th>
+              <td mat-cell *matCellDef="let item">{{ daysLeft(item) }}</td>
+            </ng-container>
+            <ng-container matColumnDef="do">
+              <th mat-header-cell *matHeaderCellDef><span class="uv-visually-hidden">What can be done</span></th>
+              <td mat-cell *matCellDef="let item" class="do">
+                <button type="button" class="uv-button" [attr.aria-label]="'Put back ' + item.name" (click)="putBack(item)">
+                  Put back
+                </button>
+              </td>
+            </ng-container>
+            <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
+            <tr mat-row *matRowDef="let row; columns: columns"></tr>
+          </table>
+        } @else {
+          <p class="lead">Nothing lies in the tray.</p>
+        }
       } @else {
         <p role="status">Reading the tray…</p>
       }
@@ -80,7 +87,7 @@ const KINDS: Readonly<Record<TrayKind, string>> = {
       padding: 24px 34px;
     }
     h1 {
-      font-size: 22px;
+      font-size: 1.375rem;
       font-stretch: 100%;
     }
     .lead {
@@ -92,41 +99,37 @@ const KINDS: Readonly<Record<TrayKind, string>> = {
       }
     }
     table {
-      width: 100%;
       margin-bottom: 14px;
-      border-collapse: collapse;
-      border-top: var(--rule);
       table-layout: fixed;
     }
-    th {
-      padding: 4px 10px 4px 0;
-      border-bottom: 1px solid var(--ink);
-      color: var(--soft);
-      font-size: 11px;
-      font-weight: 400;
-      text-align: left;
-    }
     td {
-      height: 42px;
-      padding: 5px 14px 5px 0;
-      border-bottom: var(--line);
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
     }
     .do {
-      padding-right: 0;
       text-align: right;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TrayPage {
   private readonly store = inject(Store);
   protected readonly items = this.store.selectSignal(trayFeature.selectItems);
-  protected readonly kinds = KINDS;
+  protected readonly columns = ['name', 'kind', 'usedBy', 'removedAt', 'goesAt', 'do'];
+  protected readonly rows = new MatTableDataSource<TrayItem>();
+  private readonly sort = viewChild(MatSort);
 
   constructor() {
     this.store.dispatch(TrayActions.trayOpened());
+    effect(() => {
+      this.rows.data = [...(this.items() ?? [])];
+      this.rows.sort = this.sort() ?? null;
+    });
+  }
+
+  protected kindOf({ kind }: TrayItem): string {
+    return KINDS[kind];
   }
 
   protected time(at: number): string {

@@ -11,7 +11,7 @@ const typed = (element: HTMLElement, text: string): void => {
   input.dispatchEvent(new Event('change'));
 };
 
-test('a figure takes numbers with comma or unit, and puts back what is none', async () => {
+test('a figure takes numbers with comma or unit, says what is none and puts it back at Escape', async () => {
   const fixture = TestBed.createComponent(Figure);
   fixture.componentRef.setInput('value', 22.5);
   fixture.componentRef.setInput('digits', 1);
@@ -23,7 +23,12 @@ test('a figure takes numbers with comma or unit, and puts back what is none', as
   expect(input.value).toBe('22.5');
   typed(fixture.nativeElement as HTMLElement, '45,5°');
   typed(fixture.nativeElement as HTMLElement, 'steep');
-  expect([got, input.value]).toEqual([[45.5], '22.5']);
+  await fixture.whenStable();
+  expect([got, input.value]).toEqual([[45.5], 'steep']);
+  expect((fixture.nativeElement as HTMLElement).querySelector('mat-error')?.textContent).toContain('Give one such as 22.5');
+  input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }));
+  await fixture.whenStable();
+  expect([input.value, (fixture.nativeElement as HTMLElement).querySelector('mat-error')]).toEqual(['22.5', null]);
   input.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
   expect(got.at(-1)).toBe(23.5);
 });

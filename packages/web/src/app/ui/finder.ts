@@ -1,4 +1,19 @@
-import { Component, computed, effect, ElementRef, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+import { MatAutocomplete, MatAutocompleteTrigger } from '@angular/material/autocomplete';
+import { MatOptgroup, MatOption } from '@angular/material/core';
+import { MatIcon } from '@angular/material/icon';
 
 /** Something that can be found by its name, what it does, or other words for it. */
 export interface FinderItem {
@@ -28,54 +43,48 @@ export const matching = ({ title, note, words = '', group }: FinderItem, asked: 
   return score;
 };
 
-let made = 0;
+/** How long nothing must be pointed at until what was tried is put back, ms: between two options the pointer is on neither. */
+const LEFT_AFTER_MS = 80;
 
 /** A list to be found in by typing, gone through by arrows or the pointer; what stands out is tried at once. */
 @Component({
   selector: 'uv-finder',
+  imports: [MatAutocomplete, MatAutocompleteTrigger, MatIcon, MatOptgroup, MatOption],
   template: `
-    <div class="asked">
-      <input
-        role="combobox"
-        aria-autocomplete="list"
-        aria-expanded="true"
-        [attr.aria-label]="label()"
-        [attr.aria-controls]="name + '-list'"
-        [attr.aria-activedescendant]="activeId()"
-        [placeholder]="label()"
-        [value]="asked()"
-        (input)="ask(entry.value)"
-        (keydown)="key($event)"
-        #entry
-      />
-      <button type="button" aria-label="Close without choosing" (click)="closed.emit()">×</button>
-    </div>
-    <div class="list" role="listbox" [attr.aria-label]="label()" [id]="name + '-list'" (pointerleave)="point(null)">
+    <input
+      [attr.aria-label]="label()"
+      [placeholder]="label()"
+      [matAutocomplete]="list"
+      (input)="ask(entry.value)"
+      (keydown.enter)="takeFirst()"
+      #entry
+    />
+    <button type="button" aria-label="Close without choosing" (click)="leave()"><mat-icon svgIcon="close" /></button>
+    <mat-autocomplete
+      #list="matAutocomplete"
+      class="uv-found"
+      [aria-label]="label()"
+      [autoActiveFirstOption]="asked() !== ''"
+      (optionActivated)="point($event.option?.value ?? null)"
+      (optionSelected)="take($event.option.value)"
+      (closed)="leave()"
+    >
       @for (group of groups(); track group.name) {
-        <div role="group" [attr.aria-label]="group.name">
-          <p aria-hidden="true">{{ group.name }}</p>
+        <mat-optgroup [label]="group.name">
           @for (item of group.items; track item.id) {
-            <button
-              type="button"
-              role="option"
-              tabindex="-1"
-              [id]="name + '-' + item.id"
-              [attr.aria-selected]="item.id === active()?.id"
-              [class.now]="item.id === current()"
-              (pointerenter)="point(item)"
-              (click)="taken.emit(item.id)"
-            >
+            <mat-option [value]="item.id" [class.now]="item.id === current()" (mouseenter)="point(item.id)" (mouseleave)="pointSoon(null)">
               <b>{{ item.title }}</b>
-              <span>{{ item.note }}</span>
-            </button>
+              <small>{{ item.note }}</small>
+            </mat-option>
           }
-        </div>
+        </mat-optgroup>
       } @empty {
-        <p class="none">Nothing by these words. Try what it does: “dots”, “letters”, “warm”, “edge”.</p>
+        <mat-option disabled>Nothing by these words. Try what it does: “dots”, “letters”, “warm”, “edge”.</mat-option>
       }
-    </div>
+    </mat-autocomplete>
   `,
   styleUrl: './finder.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Finder {
   readonly items = input.required<readonly FinderItem[]>();
@@ -86,54 +95,64 @@ export class Finder {
   readonly taken = output<string>();
   readonly closed = output<void>();
 
-  protected readonly name = `finder-${++made}`;
   protected readonly asked = signal('');
-  protected readonly active = signal<FinderItem | null>(null);
-  protected readonly activeId = computed(() => (this.active() ? `${this.name}-${this.active()?.id}` : null));
   private readonly entry = viewChild.required<ElementRef<HTMLInputElement>>('entry');
-  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly tries = signal<string | null>(null);
+  private pointing: ReturnType<typeof setTimeout> | undefined;
+  /** True once something was taken, or nothing will be. */
+  private isDone = false;
 
   private readonly found = computed(() => {
     const asked = this.asked();
     const scored = this.items().map((item) => ({ item, score: matching(item, asked) }));
     const hits = scored.filter(({ score }) => score > 0);
     // As they are given while nothing is asked, else the best first.
-    return (asked.trim() === '' ? hits : hits.sort((a, b) => b.score - a.score)).map(({ item }) => item);
+    return (asked === '' ? hits : hits.sort((a, b) => b.score - a.score)).map(({ item }) => item);
   });
   protected readonly groups = computed(() => {
     const names = [...new Set(this.found().map(({ group }) => group))];
     return names.map((name) => ({ name, items: this.found().filter(({ group }) => group === name) }));
   });
-  private readonly inOrder = computed(() => this.groups().flatMap(({ items }) => items));
 
   constructor() {
-    effect(() => untracked(() => this.entry().nativeElement.focus({ preventScroll: true })));
+    // The list opens with the focus.
+    afterNextRender(() => this.entry().nativeElement.focus({ preventScroll: true }));
+    inject(DestroyRef).onDestroy(() => clearTimeout(this.pointing));
   }
 
   protected ask(words: string): void {
-    this.asked.set(words);
-    this.point(words.trim() === '' ? null : (this.inOrder()[0] ?? null));
+    this.asked.set(words.trim());
+    // The best answer stands out, which the list does not tell of.
+    this.point(words.trim() === '' ? null : (this.groups()[0]?.items[0]?.id ?? null));
   }
 
-  protected point(item: FinderItem | null): void {
-    if (item?.id === this.active()?.id) return;
-    this.active.set(item);
-    this.tried.emit(item?.id ?? null);
+  protected point(id: string | null): void {
+    clearTimeout(this.pointing);
+    if (this.isDone || id === this.tries()) return;
+    this.tries.set(id);
+    this.tried.emit(id);
   }
 
-  protected key(event: KeyboardEvent): void {
-    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    if (by !== 0) {
-      const items = this.inOrder();
-      const at = items.findIndex(({ id }) => id === this.active()?.id);
-      this.point(items[at < 0 ? (by > 0 ? 0 : items.length - 1) : (at + by + items.length) % items.length] ?? null);
-      queueMicrotask(() => this.element.nativeElement.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' }));
-    } else if (event.key === 'Enter') {
-      const chosen = this.active() ?? this.inOrder()[0];
-      if (chosen) this.taken.emit(chosen.id);
-    } else if (event.key === 'Escape') this.closed.emit();
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
+  protected pointSoon(id: string | null): void {
+    clearTimeout(this.pointing);
+    this.pointing = setTimeout(() => this.point(id), LEFT_AFTER_MS);
+  }
+
+  /** Enter takes what stands out, and the first where nothing does. */
+  protected takeFirst(): void {
+    const id = this.tries() ?? this.groups()[0]?.items[0]?.id;
+    if (id !== undefined) this.take(id);
+  }
+
+  protected take(id: string): void {
+    if (this.isDone) return;
+    this.isDone = true;
+    this.taken.emit(id);
+  }
+
+  protected leave(): void {
+    if (this.isDone) return;
+    this.isDone = true;
+    this.closed.emit();
   }
 }

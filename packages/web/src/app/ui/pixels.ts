@@ -1,5 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import { Component, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, viewChild } from '@angular/core';
 import type { Pixels } from '../engine/protocol';
 
 /** A small rendered picture on the stock it prints on; a ruled blank until it is there. */
@@ -21,6 +21,7 @@ import type { Pixels } from '../engine/protocol';
       background: repeating-linear-gradient(135deg, var(--hair) 0 1px, transparent 1px 7px) !important;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PixelsView {
   readonly pixels = input.required<Pixels | null>();

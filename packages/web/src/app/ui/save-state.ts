@@ -1,4 +1,5 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from '../state/bench';
@@ -8,13 +9,14 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 /** Whether the sheet is saved, and what to do where it could not be. */
 @Component({
   selector: 'uv-save-state',
+  imports: [MatTooltip],
   template: `
     @switch (saving().state) {
       @case ('saved') {
         <span role="status">Saved {{ at() }}{{ wasResumed() ? ', with edits from before the window closed' : '' }}</span>
       }
       @case ('failed') {
-        <span role="alert" class="bad" [title]="problem()">Not saved: {{ problem() }}</span>
+        <span role="alert" class="bad" [matTooltip]="problem()">Not saved: {{ problem() }}</span>
         <button type="button" (click)="save()">Save now</button>
       }
       @case ('stale') {
@@ -49,6 +51,7 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
       text-decoration: underline;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SaveState {
   private readonly store = inject(Store);

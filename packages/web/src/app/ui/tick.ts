@@ -1,4 +1,4 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MAT_CHECKBOX_DEFAULT_OPTIONS, MatCheckbox, type MatCheckboxDefaultOptions } from '@angular/material/checkbox';
 
 /** A square that is filled while something prints. What it shows is what holds: a press asks for the other, and may be refused. */
@@ -18,6 +18,7 @@ import { MAT_CHECKBOX_DEFAULT_OPTIONS, MatCheckbox, type MatCheckboxDefaultOptio
       place-items: center;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Tick {
   readonly on = input.required<boolean>();

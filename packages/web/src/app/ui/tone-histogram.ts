@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { BaseChartDirective } from 'ng2-charts';
 import { FormShade } from './shade';
@@ -22,6 +22,7 @@ import { FormShade } from './shade';
       background: var(--field);
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ToneHistogram {
   private readonly shade = inject(FormShade);

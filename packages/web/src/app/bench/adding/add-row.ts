@@ -1,4 +1,4 @@
-import { Component, DestroyRef, computed, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, output } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
@@ -20,6 +20,7 @@ import { Rendering } from '../view/rendering';
       (closed)="leave()"
     />
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AddRow {
   readonly closed = output<void>();

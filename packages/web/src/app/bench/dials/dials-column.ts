@@ -1,5 +1,5 @@
 import { NgComponentOutlet } from '@angular/common';
-import { Component, computed, inject, type Type } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, type Type } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { share, stepOfKind, type Step, type StepKind } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
@@ -84,6 +84,7 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
     }
   `,
   styleUrl: './dials-column.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DialsColumn {
   private readonly store = inject(Store);

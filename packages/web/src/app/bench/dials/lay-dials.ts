@@ -1,4 +1,5 @@
-import { Component, ElementRef, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
 import {
   blendMode,
   BLEND_MODES,
@@ -13,6 +14,7 @@ import {
   type Pass,
   type Sheet,
 } from '@uvrant/core';
+import { Select } from '../../ui/select';
 import { Finder, type FinderItem } from '../../ui/finder';
 import { ChoiceField } from './fields/choice-field';
 import { RangedField } from './fields/ranged-field';
@@ -38,12 +40,14 @@ const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
 /** How a pass goes down: its mode, strength, how many times, within what, and its edges. */
 @Component({
   selector: 'uv-lay-dials',
-  imports: [Finder, ChoiceField, RangedField],
+  imports: [Finder, ChoiceField, MatIcon, RangedField, Select],
   template: `
     <div class="block">
       <div class="top">
         <b>Lay</b>
-        <button type="button" class="choose" [attr.aria-expanded]="open()" (click)="toggle()">{{ title() }} ▾</button>
+        <button type="button" class="choose" [attr.aria-expanded]="open()" (click)="toggle()">
+          {{ title() }} <mat-icon svgIcon="down" />
+        </button>
       </div>
       @if (!open()) {
         <p class="more">{{ purpose() }}</p>
@@ -79,12 +83,7 @@ const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
     @if (earlier().length > 0 || pass().lay.within) {
       <div class="block top">
         <b>Within</b>
-        <select aria-label="Within an earlier pass" (change)="setWithin(within.value)" #within>
-          <option value="" [selected]="!pass().lay.within">the whole sheet</option>
-          @for (each of earlier(); track each.id) {
-            <option [value]="each.id" [selected]="each.id === pass().lay.within">{{ each.name }}</option>
-          }
-        </select>
+        <uv-select [options]="withins()" [value]="pass().lay.within ?? ''" label="Within an earlier pass" (chosen)="setWithin($event)" />
       </div>
     }
     @if (pass().source.kind !== 'overall') {
@@ -92,6 +91,7 @@ const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
     }
   `,
   styleUrl: './pass-dials.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayDials {
   readonly pass = input.required<Pass>();
@@ -106,6 +106,10 @@ export class LayDials {
   protected readonly times = TIMES;
   protected readonly edges = EDGES as unknown as Extract<AnyDial, { type: 'choice' }>;
   protected readonly open = signal(false);
+  protected readonly withins = computed(() => [
+    { value: '', words: 'the whole sheet' },
+    ...this.earlier().map(({ id, name }) => ({ value: id, words: name })),
+  ]);
 
   protected readonly title = computed(() => blendMode(this.pass().lay.mode)?.title ?? this.pass().lay.mode);
   protected readonly purpose = computed(() => blendMode(this.pass().lay.mode)?.purpose ?? 'This Uvrant does not know this lay.');

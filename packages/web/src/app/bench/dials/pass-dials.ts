@@ -1,10 +1,12 @@
 import { NgComponentOutlet } from '@angular/common';
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { movePass, placeOf, sourceOfKind, type DialledSource, type Pass, type Sheet, type Source } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 import { dialLines } from './dial-lines';
+import { ActionMenu } from '../../ui/action-menu';
+import { Select } from '../../ui/select';
 import { Editing } from '../editing';
 import { LayDials } from './lay-dials';
 import { MaskList } from '../masks/mask-list';
@@ -22,7 +24,7 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
 /** A pass: its source’s dials, how it lies on the sheet and how it goes down. */
 @Component({
   selector: 'uv-pass-dials',
-  imports: [NgComponentOutlet, LayDials, MaskList, PlacementDials],
+  imports: [ActionMenu, LayDials, MaskList, NgComponentOutlet, PlacementDials, Select],
   template: `
     <header>
       <h2><input [value]="pass().name" aria-label="Name of the pass" maxlength="120" (change)="rename(name)" #name /></h2>
@@ -44,12 +46,7 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
       </div>
       @if (otherSheets().length > 0) {
         <div class="menu">
-          <select aria-label="Copy to another sheet" (change)="copyTo(copy)" #copy>
-            <option value="">Copy to another sheet…</option>
-            @for (other of otherSheets(); track other.id) {
-              <option [value]="other.id">{{ other.document.name }}</option>
-            }
-          </select>
+          <uv-action-menu [actions]="otherSheets()" words="Copy to another sheet" (chosen)="edits.copyTo($event)" />
         </div>
       }
     </header>
@@ -65,11 +62,13 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
     @if (isPictureFrame()) {
       <div class="block top">
         <b>Its picture</b>
-        <select aria-label="The picture whose darks are the frame" (change)="setFramePicture(frames.value)" #frames>
-          @for (asset of assets(); track asset.sha256) {
-            <option [value]="asset.sha256" [selected]="asset.sha256 === framePicture()">{{ asset.name }}</option>
-          }
-        </select>
+        <uv-select
+          [options]="pictures()"
+          [value]="framePicture() ?? null"
+          label="The picture whose darks are the frame"
+          placeholder="Choose one"
+          (chosen)="setFramePicture($event)"
+        />
       </div>
       @if (!framePicture()) {
         <p class="note">Nothing prints until a picture is chosen; drop one on the page.</p>
@@ -90,6 +89,7 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
     }
   `,
   styleUrls: ['./dials-column.scss', './pass-dials.scss'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PassDials {
   readonly pass = input.required<Pass>();
@@ -99,12 +99,17 @@ export class PassDials {
   private readonly store = inject(Store);
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
   private readonly id = this.store.selectSignal(benchFeature.selectId);
-  protected readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly only = this.store.selectSignal(benchFeature.selectAlone);
   protected readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
   protected readonly edits = inject(TicketEdits);
 
-  protected readonly otherSheets = computed(() => this.sheets().filter((each) => each.id !== this.id()));
+  protected readonly otherSheets = computed(() =>
+    this.sheets()
+      .filter((each) => each.id !== this.id())
+      .map((each) => ({ value: each, words: each.document.name })),
+  );
+  protected readonly pictures = computed(() => this.assets().map(({ sha256, name }) => ({ value: sha256, words: name })));
   protected readonly isAlone = computed(() => this.only() === this.pass().id);
   protected readonly declaration = computed(() => sourceOfKind(this.pass().source.kind) ?? null);
   protected readonly purpose = computed(
@@ -177,12 +182,6 @@ export class PassDials {
     const name = entry.value.trim();
     if (name) this.editing.pass(this.pass().id, (pass) => ({ ...pass, name }));
     else entry.value = this.pass().name;
-  }
-
-  protected copyTo(entry: HTMLSelectElement): void {
-    const other = this.otherSheets().find((each) => each.id === entry.value);
-    entry.value = '';
-    if (other) this.edits.copyTo(other);
   }
 }
 

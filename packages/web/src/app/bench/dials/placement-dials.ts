@@ -1,4 +1,5 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
 import { Store } from '@ngrx/store';
 import {
   choice,
@@ -28,7 +29,7 @@ const SOFT_PPI = 100;
 /** Where a pass lies: figures in mm or inches and degrees, ways to fit, and what lies beyond its edge. */
 @Component({
   selector: 'uv-placement-dials',
-  imports: [ChoiceField, Figure, Tick],
+  imports: [ChoiceField, Figure, MatIcon, Tick],
   template: `
     <div class="block">
       <div class="top">
@@ -75,8 +76,12 @@ const SOFT_PPI = 100;
         <span>°</span>
       </div>
       <div class="buttons">
-        <button type="button" [attr.aria-pressed]="at().flipX" (click)="set({ flipX: !at().flipX })">Flip ↔</button>
-        <button type="button" [attr.aria-pressed]="at().flipY" (click)="set({ flipY: !at().flipY })">Flip ↕</button>
+        <button type="button" [attr.aria-pressed]="at().flipX" (click)="set({ flipX: !at().flipX })">
+          <mat-icon svgIcon="flip-across" />Flip across
+        </button>
+        <button type="button" [attr.aria-pressed]="at().flipY" (click)="set({ flipY: !at().flipY })">
+          <mat-icon svgIcon="flip-down" />Flip over
+        </button>
         @if (natural()) {
           <button type="button" (click)="fit('fill')">Fill the sheet</button>
           <button type="button" (click)="fit('whole')">Whole on it</button>
@@ -106,6 +111,7 @@ const SOFT_PPI = 100;
     }
   `,
   styleUrl: './pass-dials.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlacementDials {
   readonly pass = input.required<Pass>();

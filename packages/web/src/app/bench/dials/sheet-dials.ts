@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
   choice,
@@ -17,6 +17,8 @@ import {
   type Size,
 } from '@uvrant/core';
 import { jobsFeature } from '../../state/jobs';
+import { ColourPicker } from '../../ui/colour-picker';
+import { Toggles } from '../../ui/toggles';
 import { Figure } from '../../ui/figure';
 import { Lengths } from '../../ui/lengths';
 import { ChoiceField } from './fields/choice-field';
@@ -27,7 +29,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
 /** The sheet's head: its size, resolution, edges, stock and inks. */
 @Component({
   selector: 'uv-sheet-dials',
-  imports: [Figure, ChoiceField],
+  imports: [ColourPicker, Figure, ChoiceField, Toggles],
   template: `
     <header>
       <h2><input [value]="sheet().name" aria-label="Name of the sheet" maxlength="120" (change)="rename(name)" #name /></h2>
@@ -70,23 +72,15 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     <p class="note">{{ sheet().edges === 'hard' ? 'Every pixel prints all or nothing.' : 'Edges are softened over a pixel.' }}</p>
     <div class="block">
       <b>Stock</b>
-      <div class="uv-choices" role="group" aria-label="Stock">
-        @for (stock of stocks; track stock.name) {
-          <button type="button" [attr.aria-pressed]="stock.name === sheet().stock.name" (click)="edit({ stock })">
-            <span class="uv-swatch" [style.background]="stock.colour"></span>
-            {{ stock.name }}
-          </button>
-        }
-        <label>
-          <input
-            type="color"
-            aria-label="A stock of another colour"
-            [value]="sheet().stock.colour"
-            (input)="edit({ stock: { name: 'Own', colour: stockPicker.value } }, 'stock')"
-            #stockPicker
-          />
-          another
-        </label>
+      <uv-toggles wraps [options]="stocks" [value]="stock()" label="Stock" (chosen)="edit({ stock: $event })" />
+      <div class="pair">
+        <b>Another colour</b>
+        <uv-colour-picker
+          label="A stock of another colour"
+          [colour]="sheet().stock.colour"
+          (held)="edit({ stock: { name: 'Own', colour: $event } }, 'stock')"
+          (taken)="edit({ stock: { name: 'Own', colour: $event } }, 'stock')"
+        />
       </div>
       <p class="more">Shown beneath the print, never sent with it.</p>
     </div>
@@ -94,12 +88,12 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
       <b>Inks</b>
       @for (ink of sheet().inks; track ink.id) {
         <div class="pair ink">
-          <input
-            type="color"
-            [attr.aria-label]="'Colour of ' + ink.name"
-            [value]="ink.colour"
-            (input)="setInk(ink, { colour: inkPicker.value }, 'ink ' + ink.id)"
-            #inkPicker
+          <uv-colour-picker
+            bare
+            [label]="'Colour of ' + ink.name"
+            [colour]="ink.colour"
+            (held)="setInk(ink, { colour: $event }, 'ink ' + ink.id)"
+            (taken)="setInk(ink, { colour: $event }, 'ink ' + ink.id)"
           />
           <input
             class="ink-name"
@@ -109,13 +103,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
             (change)="inkName.value.trim() && setInk(ink, { name: inkName.value.trim() })"
             #inkName
           />
-          <button
-            type="button"
-            [attr.aria-label]="'Take ' + ink.name + ' off the sheet'"
-            [disabled]="used(ink)"
-            [title]="used(ink) ? 'A pass prints with it' : ''"
-            (click)="removeInk(ink)"
-          >
+          <button type="button" [attr.aria-label]="'Take ' + ink.name + ' off the sheet'" [disabled]="used(ink)" (click)="removeInk(ink)">
             remove
           </button>
         </div>
@@ -156,7 +144,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     .note,
     .more {
       color: var(--soft);
-      font-size: 11px;
+      font-size: 0.6875rem;
     }
     b {
       font-weight: 560;
@@ -185,20 +173,22 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
       }
       button {
         color: var(--cobalt);
-        font-size: 11px;
+        font-size: 0.6875rem;
       }
     }
     .uv-warn {
       margin-top: 6px;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SheetDials {
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
   private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
   protected readonly lengths = inject(Lengths);
-  protected readonly stocks = STOCKS;
+  protected readonly stocks = STOCKS.map((stock) => ({ value: stock, words: stock.name, colour: stock.colour }));
+  protected readonly stock = computed(() => STOCKS.find(({ name }) => name === this.sheet().stock.name) ?? null);
   protected readonly edgesDial = EDGES as unknown as Extract<AnyDial, { type: 'choice' }>;
 
   protected readonly pixels = computed(() => trueScale(this.sheet().size, this.sheet().ppi));

@@ -1,5 +1,8 @@
 import { NgComponentOutlet } from '@angular/common';
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatIcon } from '@angular/material/icon';
+import { MatTooltip } from '@angular/material/tooltip';
 import {
   BRUSH_DIALS,
   maskOfKind,
@@ -13,6 +16,7 @@ import {
   type Placement,
   type Sheet,
 } from '@uvrant/core';
+import { inWords, Toggles } from '../../ui/toggles';
 import { dialLines } from '../dials/dial-lines';
 import { Hanging, SHOWN_WAYS, type Brush, type Drawing, type ShownWay } from '../view/hanging';
 import { PlacementDials } from '../dials/placement-dials';
@@ -29,7 +33,7 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
 /** The dials of the open mask: how it is shown, its brush or outline or samples, and its edge. */
 @Component({
   selector: 'uv-mask-dials',
-  imports: [NgComponentOutlet, PlacementDials],
+  imports: [NgComponentOutlet, MatButtonToggle, MatIcon, MatTooltip, PlacementDials, Toggles],
   template: `
     <header>
       <h2>{{ declaration()?.title ?? mask().kind }}</h2>
@@ -41,20 +45,18 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
     </header>
     <div class="block top">
       <b>On the table</b>
-      <div class="uv-segments" role="group" aria-label="How the mask is shown on the table">
-        @for (way of ways; track way) {
-          <button type="button" [attr.aria-pressed]="hanging.shownWay() === way" (click)="hanging.shownWay.set(way)">{{ way }}</button>
-        }
-      </div>
+      <uv-toggles
+        [options]="ways"
+        [value]="hanging.shownWay()"
+        label="How the mask is shown on the table"
+        (chosen)="hanging.shownWay.set($event)"
+      />
     </div>
     @switch (mask().kind) {
       @case ('painted') {
         <div class="block top">
           <b>Strokes</b>
-          <div class="uv-segments" role="group" aria-label="What strokes do">
-            <button type="button" [attr.aria-pressed]="!hanging.isErasing()" (click)="hanging.erases.set(false)">add</button>
-            <button type="button" [attr.aria-pressed]="hanging.isErasing()" (click)="hanging.erases.set(true)">take away</button>
-          </div>
+          <uv-toggles [options]="strokeWays" [value]="hanging.isErasing()" label="What strokes do" (chosen)="hanging.erases.set($event)" />
         </div>
         @for (line of brush(); track line.name) {
           <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
@@ -80,9 +82,9 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
           <div class="block">
             <div class="top">
               <b>Soft edges</b>
-              <div class="uv-segments" role="group" aria-label="Where soft edges are looked for">
-                <button type="button" [attr.aria-pressed]="hanging.drawing() === 'band'" (click)="draw('band')">paint where needed</button>
-              </div>
+              <mat-button-toggle [checked]="hanging.drawing() === 'band'" disableRipple (change)="draw('band')">
+                paint where needed
+              </mat-button-toggle>
             </div>
             @if (hanging.drawing() === 'band') {
               @for (line of brush(); track line.name) {
@@ -101,11 +103,11 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
                 type="button"
                 class="sample"
                 [attr.aria-label]="'Take sample ' + sample.colour + ' away'"
-                [title]="sample.colour + ': take away'"
+                [matTooltip]="sample.colour + ': take away'"
                 (click)="drop(i)"
               >
                 <span class="uv-swatch" [style.background]="sample.colour"></span>
-                ×
+                <mat-icon svgIcon="close" />
               </button>
             } @empty {
               <p class="note">Click a colour on the sheet.</p>
@@ -128,6 +130,7 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
     }
   `,
   styleUrls: ['../dials/dials-column.scss', '../dials/pass-dials.scss', './mask-dials.scss'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaskDials {
   readonly mask = input.required<Mask>();
@@ -136,7 +139,11 @@ export class MaskDials {
   protected readonly hanging = inject(Hanging);
   private readonly rendering = inject(Rendering);
 
-  protected readonly ways: readonly ShownWay[] = SHOWN_WAYS;
+  protected readonly ways = inWords<ShownWay>(SHOWN_WAYS);
+  protected readonly strokeWays = [
+    { value: false, words: 'add' },
+    { value: true, words: 'take away' },
+  ];
   protected readonly drawings = DRAWINGS;
   protected readonly declaration = computed(() => maskOfKind(this.mask().kind));
   protected readonly covers = computed(() => {

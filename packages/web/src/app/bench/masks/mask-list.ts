@@ -1,6 +1,7 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { maskOfKind, MASKS, masksAt, type Holder, type Mask, type Pass } from '@uvrant/core';
 import type { Hung } from '../../state/bench';
+import { ActionMenu } from '../../ui/action-menu';
 import { Tick } from '../../ui/tick';
 import { freshMask, Hanging } from '../view/hanging';
 import { maskInWords } from '../words';
@@ -8,7 +9,7 @@ import { maskInWords } from '../words';
 /** The masks of a pass, step, zone or wear: one line each, and ways to add one. */
 @Component({
   selector: 'uv-mask-list',
-  imports: [Tick],
+  imports: [ActionMenu, Tick],
   template: `
     <div class="block">
       <b>{{ title() }}</b>
@@ -23,15 +24,11 @@ import { maskInWords } from '../words';
       } @empty {
         <p class="note">{{ empty() }}</p>
       }
-      <select [attr.aria-label]="'Add to: ' + title()" (change)="add(kinds)" #kinds>
-        <option value="">Add a mask…</option>
-        @for (kind of kindsFor(); track kind.kind) {
-          <option [value]="kind.kind">{{ kind.title }}: {{ kind.purpose }}</option>
-        }
-      </select>
+      <uv-action-menu [actions]="kinds" words="Add a mask" [label]="'Add to: ' + title()" (chosen)="add($event)" />
     </div>
   `,
   styleUrls: ['../dials/pass-dials.scss', './mask-list.scss'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaskList {
   readonly pass = input.required<Pass>();
@@ -45,7 +42,11 @@ export class MaskList {
 
   protected readonly masks = computed(() => masksAt(this.pass(), this.at()));
   /** A picture mask wants something to be read, and is begun from the ticket. */
-  protected readonly kindsFor = computed(() => MASKS.filter(({ kind }) => kind !== 'picture'));
+  protected readonly kinds = MASKS.filter(({ kind }) => kind !== 'picture').map(({ kind, title, purpose }) => ({
+    value: kind,
+    words: title,
+    note: purpose,
+  }));
   protected readonly words = maskInWords;
 
   private hung(): Hung {
@@ -69,10 +70,7 @@ export class MaskList {
     this.hanging.masks((masks) => masks.map((each) => (each.id === mask.id ? { ...each, on } : each)), this.at());
   }
 
-  protected add(kinds: HTMLSelectElement): void {
-    const kind = kinds.value as Mask['kind'] | '';
-    kinds.value = '';
-    if (kind === '') return;
+  protected add(kind: Mask['kind']): void {
     // Nothing painted yet hides nothing: the first strokes take away.
     const join = kind === 'painted' && this.masks().length === 0 ? 'without' : this.joins();
     this.hanging.addMask(freshMask(kind, this.pass(), { join }), this.hung());

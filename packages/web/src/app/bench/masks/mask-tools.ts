@@ -1,5 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import { Component, HostListener, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import {
   keptPoints,
   keptSize,
@@ -64,6 +64,8 @@ interface Drawn {
     </div>
   `,
   styleUrl: './mask-tools.scss',
+  host: { '(document:keydown)': 'key($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaskTools {
   readonly sheet = input.required<Sheet>();
@@ -204,7 +206,6 @@ export class MaskTools {
     if (drawn && this.hanging.drawing() === 'polygon') this.drawn.set(null);
   }
 
-  @HostListener('document:keydown', ['$event'])
   protected key(event: KeyboardEvent): void {
     const drawn = this.drawn();
     if (!drawn || this.hanging.drawing() !== 'polygon') return;

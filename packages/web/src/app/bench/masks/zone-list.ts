@@ -1,6 +1,7 @@
 import { NgComponentOutlet } from '@angular/common';
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { stepOfKind, type Pass, type Sheet, type Step, type Zone } from '@uvrant/core';
+import { ActionMenu } from '../../ui/action-menu';
 import { dialLines, type DialLine } from '../dials/dial-lines';
 import { Editing } from '../editing';
 import { freshMask, Hanging } from '../view/hanging';
@@ -10,7 +11,7 @@ import { freshId } from '../ticket/ticket-edits';
 /** The zones of a step: where their masks show, some of its dials stand otherwise, on the same input. */
 @Component({
   selector: 'uv-zone-list',
-  imports: [MaskList, NgComponentOutlet],
+  imports: [ActionMenu, MaskList, NgComponentOutlet],
   template: `
     @for (zone of zones(); track zone.zone.id; let i = $index) {
       <div class="zone">
@@ -29,12 +30,7 @@ import { freshId } from '../ticket/ticket-edits';
         }
         @if (zone.others.length > 0) {
           <div class="block">
-            <select aria-label="Another dial of this zone" (change)="free(zone.zone, dials)" #dials>
-              <option value="">Set another dial otherwise here…</option>
-              @for (other of zone.others; track other.name) {
-                <option [value]="other.name">{{ other.title }}</option>
-              }
-            </select>
+            <uv-action-menu [actions]="zone.others" words="Set another dial otherwise here" (chosen)="free(zone.zone, $event)" />
           </div>
         }
       </div>
@@ -44,6 +40,7 @@ import { freshId } from '../ticket/ticket-edits';
     </div>
   `,
   styleUrls: ['../dials/pass-dials.scss', './zone-list.scss'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ZoneList {
   readonly pass = input.required<Pass>();
@@ -56,7 +53,7 @@ export class ZoneList {
     const dials = stepOfKind(this.step().kind)?.dials ?? {};
     return this.step().zones.map((zone) => {
       const set = Object.fromEntries(Object.entries(dials).filter(([name]) => name in zone.params));
-      const others = Object.entries(dials).flatMap(([name, { title }]) => (name in zone.params ? [] : [{ name, title }]));
+      const others = Object.entries(dials).flatMap(([name, { title }]) => (name in zone.params ? [] : [{ value: name, words: title }]));
       return { zone, others, lines: this.linesOf(zone, set) };
     });
   });
@@ -90,9 +87,7 @@ export class ZoneList {
     this.change((zones) => zones.filter((each) => each.id !== zone.id));
   }
 
-  protected free(zone: Zone, dials: HTMLSelectElement): void {
-    const name = dials.value;
-    dials.value = '';
+  protected free(zone: Zone, name: string): void {
     const value = this.step().params[name];
     this.change((zones) => zones.map((each) => (each.id === zone.id ? { ...each, params: { ...each.params, [name]: value } } : each)));
   }

@@ -1,4 +1,4 @@
-import { Component, ElementRef, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
@@ -99,6 +99,7 @@ let gestures = 0;
     }
   `,
   styleUrl: './handles.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Handles {
   readonly sheet = input.required<Sheet>();

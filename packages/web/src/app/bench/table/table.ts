@@ -1,8 +1,8 @@
 import type { ElementRef } from '@angular/core';
 import {
+  ChangeDetectionStrategy,
   Component,
   DestroyRef,
-  HostListener,
   computed,
   effect,
   inject,
@@ -45,7 +45,7 @@ import {
   type Viewport,
 } from './viewport';
 
-const RULER = 18;
+const RULER = 24;
 const LEAST_ZOOM = 0.01;
 const CLICK_PX = 4;
 /** How strong the print is while a texture is placed over it. Common practice: 70 to 75 %. */
@@ -135,6 +135,8 @@ export interface UnderPointer {
     </div>
   `,
   styleUrl: './table.scss',
+  host: { '(keydown)': 'key($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Table {
   readonly sheet = input.required<Sheet>();
@@ -630,7 +632,6 @@ export class Table {
     this.place(zoomedAt(this.shown(), this.shown().zoom * by, this.pointOf(event), LEAST_ZOOM));
   }
 
-  @HostListener('keydown', ['$event'])
   protected key(event: KeyboardEvent): void {
     const step = event.shiftKey ? 200 : 40;
     const moves: Readonly<Record<string, readonly [number, number]>> = {

@@ -1,5 +1,6 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Api } from '../../api/api';
@@ -9,7 +10,7 @@ import { DispatchActions, dispatchFeature } from '../../state/dispatch';
 /** At the ticket's foot: send this sheet out, and how far that is. */
 @Component({
   selector: 'uv-send-out-bar',
-  imports: [MatProgressBarModule, RouterLink],
+  imports: [MatProgressBarModule, MatTooltip, RouterLink],
   template: `
     @if (underWay(); as now) {
       <div class="now" role="status">
@@ -22,7 +23,7 @@ import { DispatchActions, dispatchFeature } from '../../state/dispatch';
         type="button"
         class="uv-button"
         [disabled]="!saved()"
-        [title]="saved() ? '' : 'As soon as the sheet is saved'"
+        [matTooltip]="saved() ? '' : 'As soon as the sheet is saved'"
         (click)="send()"
       >
         Send out PNG
@@ -31,7 +32,7 @@ import { DispatchActions, dispatchFeature } from '../../state/dispatch';
         <span class="bad" role="alert">{{ problem }}</span>
       } @else if (latest(); as latest) {
         @if (latest.state === 'done') {
-          <a class="link" [href]="api.fileUrl(latest.id)" [attr.download]="latest.fileName" [title]="latest.fileName">Take the file</a>
+          <a class="link" [href]="api.fileUrl(latest.id)" [attr.download]="latest.fileName" [matTooltip]="latest.fileName">Take the file</a>
         } @else {
           <a class="link" [routerLink]="['/jobs', jobId(), 'dispatch']">
             The last one {{ latest.state === 'failed' ? 'failed' : 'was called off' }}
@@ -67,9 +68,10 @@ import { DispatchActions, dispatchFeature } from '../../state/dispatch';
     }
     .bad {
       color: var(--alarm);
-      font-size: 11.5px;
+      font-size: 0.71875rem;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SendOutBar {
   readonly sheetId = input.required<string>();

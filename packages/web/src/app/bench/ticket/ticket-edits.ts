@@ -24,6 +24,7 @@ import { BenchActions, benchFeature } from '../../state/bench';
 import { JobActions } from '../../state/jobs';
 import type { KeptSheet } from '../../state/model';
 import { Editing } from '../editing';
+import { stepTitle } from '../words';
 
 export const freshId = (): string => crypto.randomUUID().slice(0, 8);
 
@@ -73,7 +74,13 @@ export class TicketEdits {
     const { pass, step } = this.line();
     if (pass === null) return;
     const ids = this.editing.chosenIds();
-    this.editing.sheet((sheet) => (step === null ? removePasses(sheet, ids) : removeStep(sheet, pass, step)));
+    const sheet = this.document();
+    const gone = sheet ? findPass(sheet, pass) : undefined;
+    const goneStep = gone?.steps.find(({ id }) => id === step);
+    const one = goneStep ? stepTitle(goneStep) : gone?.name;
+    if (this.editing.sheet((each) => (step === null ? removePasses(each, ids) : removeStep(each, pass, step)))) {
+      this.editing.removed(step === null && ids.length > 1 ? `${ids.length} passes` : `“${one ?? ''}”`);
+    }
   }
 
   group(): void {

@@ -1,6 +1,8 @@
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { NgTemplateOutlet } from '@angular/common';
-import { Component, ElementRef, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { freshStep, insertStep, MOST_COLOURS, momentsOf, sameMoment, type Moment, type Pass, type Step } from '@uvrant/core';
 import { BenchActions, benchFeature, type Line } from '../../state/bench';
@@ -19,7 +21,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
 /** The ticket: a form in printing order, each pass with the sheet as it is after it. */
 @Component({
   selector: 'uv-ticket',
-  imports: [PixelsView, Tick, CdkDrag, CdkDropList, NgTemplateOutlet, AddRow],
+  imports: [PixelsView, Tick, CdkDrag, CdkDropList, MatIcon, MatTooltip, NgTemplateOutlet, AddRow],
   template: `
     @if (sheet(); as sheet) {
       <button
@@ -46,7 +48,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
           <i>Inks</i>
           <b>
             @for (ink of sheet.inks; track ink.id) {
-              <span class="ink" [title]="ink.name">
+              <span class="ink" [matTooltip]="ink.name">
                 <span class="uv-swatch" [style.background]="ink.colour"></span>
                 {{ ink.name }}
               </span>
@@ -55,7 +57,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
         </span>
         <span>
           <i>Stock</i>
-          <b class="ink" [title]="sheet.stock.name">
+          <b class="ink" [matTooltip]="sheet.stock.name">
             <span class="uv-swatch" [style.background]="sheet.stock.colour"></span>
             {{ sheet.stock.name }}
           </b>
@@ -89,7 +91,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
           >
             @if (row.kind === 'pass') {
               <div class="pass" [class.later]="later()({ pass: row.pass.id, step: null })">
-                <div class="number" title="Drag to another place in the printing order">
+                <div class="number" matTooltip="Drag to another place in the printing order" matTooltipPosition="right">
                   <b>{{ row.number }}</b>
                   <uv-tick [on]="row.pass.on" [label]="row.pass.name + ' prints'" (toggled)="setPass(row.pass, $event)" />
                 </div>
@@ -183,7 +185,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
         <ng-container [ngTemplateOutlet]="peelLine" />
       }
       @if (!adding()) {
-        <button type="button" class="add" (click)="adding.set(true)">Add a pass or step…</button>
+        <button type="button" class="add" (click)="adding.set(true)"><mat-icon svgIcon="add" />Add a pass or step</button>
       }
     }
     <ng-template #peelLine>
@@ -208,6 +210,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
     </ng-template>
   `,
   styleUrl: './ticket.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Ticket {
   private readonly store = inject(Store);

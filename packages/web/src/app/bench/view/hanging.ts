@@ -154,9 +154,11 @@ export class Hanging {
     if (mask) {
       this.masks((masks) => masks.filter((each) => each.id !== mask.id));
       this.choose(wearId !== undefined ? { wear: wearId } : zone !== undefined ? { zone } : null);
+      this.editing.removed('Mask');
     } else if (pass && wear) {
       this.editing.pass(pass.id, (each) => ({ ...each, wear: each.wear.filter(({ id }) => id !== wear.id) }));
       this.choose(null);
+      this.editing.removed('Wear');
     }
   }
 

@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import type { Sheet } from '@uvrant/core';
 import { Lengths } from '../../ui/lengths';
 import { Editing } from '../editing';
@@ -44,7 +44,7 @@ import { percent } from '../words';
       align-items: stretch;
       border-top: var(--rule);
       background: var(--paper);
-      font-size: 11.5px;
+      font-size: 0.71875rem;
       overflow: hidden;
     }
     div {
@@ -86,6 +86,7 @@ import { percent } from '../words';
       }
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Slug {
   readonly sheet = input.required<Sheet>();

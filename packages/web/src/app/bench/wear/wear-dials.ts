@@ -1,5 +1,5 @@
 import { NgComponentOutlet } from '@angular/common';
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
   easeFor,
@@ -27,6 +27,8 @@ import {
 } from '@uvrant/core';
 import { jobsFeature } from '../../state/jobs';
 import { Figure } from '../../ui/figure';
+import { Select } from '../../ui/select';
+import { Toggles } from '../../ui/toggles';
 import { Adding, guardedWear } from '../adding/adding';
 import { dialLines } from '../dials/dial-lines';
 import { RangedField } from '../dials/fields/ranged-field';
@@ -54,7 +56,7 @@ interface Loss {
 /** The dials of the open wear: how much it takes, what it took, what lettering lost, where its texture lies. */
 @Component({
   selector: 'uv-wear-dials',
-  imports: [NgComponentOutlet, Figure, MaskList, PlacementDials, RangedField],
+  imports: [NgComponentOutlet, Figure, MaskList, PlacementDials, RangedField, Select, Toggles],
   template: `
     <header>
       <h2>
@@ -78,11 +80,7 @@ interface Loss {
       <div class="block">
         <div class="top">
           <b>How much</b>
-          <div class="uv-segments" role="group" aria-label="How much it takes">
-            @for (each of amounts; track each.name) {
-              <button type="button" [attr.aria-pressed]="isAmount(each.share)" (click)="solveInk(each.share)">{{ each.name }}</button>
-            }
-          </div>
+          <uv-toggles [options]="amounts" [value]="amount()" label="How much it takes" (chosen)="solveInk($event)" />
         </div>
         <p class="more">Light takes 5 % of the ink there, medium 12 %, heavy 28 %.</p>
       </div>
@@ -158,14 +156,12 @@ interface Loss {
       <uv-mask-list [pass]="pass()" [at]="{ wear: wear.id }" title="Where it wears" empty="Everywhere. Paint to thin it." joins="without" />
       <div class="block top">
         <b>Texture</b>
-        <select aria-label="The texture" (change)="setTexture(textures.value)" #textures>
-          @for (asset of assets(); track asset.sha256) {
-            <option [value]="asset.sha256" [selected]="asset.sha256 === wear.picture?.sha256">{{ asset.name }}</option>
-          }
-          @for (each of surfaces; track each.name) {
-            <option [value]="each.name" [selected]="each.name === wear.surface?.name">made: {{ each.title }}</option>
-          }
-        </select>
+        <uv-select
+          [options]="textures()"
+          [value]="wear.picture?.sha256 ?? wear.surface?.name ?? null"
+          label="The texture"
+          (chosen)="setTexture($event)"
+        />
       </div>
       @if (wear.surface; as surface) {
         <div class="block top">
@@ -195,6 +191,7 @@ interface Loss {
     }
   `,
   styleUrls: ['../dials/dials-column.scss', '../dials/pass-dials.scss', './wear-dials.scss'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WearDials {
   readonly wear = input.required<Wear>();
@@ -206,8 +203,12 @@ export class WearDials {
   private readonly store = inject(Store);
   protected readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
 
-  protected readonly amounts = WEAR_SHARES;
-  protected readonly surfaces = SURFACES;
+  protected readonly amounts = WEAR_SHARES.map(({ name, share: value }) => ({ value, words: name }));
+  /** Pictures of the job by their hash, made surfaces by their name. */
+  protected readonly textures = computed(() => [
+    ...this.assets().map(({ sha256, name }) => ({ value: sha256, words: name })),
+    ...SURFACES.map(({ name, title }) => ({ value: name, words: `made: ${title}` })),
+  ]);
   protected readonly surfacePiece = SURFACE_PIECE;
   protected readonly shareDial = SHARE;
   protected readonly wanted = signal(12);
@@ -288,11 +289,12 @@ export class WearDials {
     );
   });
 
-  /** True where the wear is read to take about that. */
-  protected isAmount(amount: number): boolean {
+  /** The amount that the wear is read to take, about. */
+  protected readonly amount = computed(() => {
     const sums = this.reading()?.sums.wears[wearName(this.pass().id, this.wear().id)];
-    return sums !== undefined && sums.there > 0 && Math.abs(sums.taken / sums.there - amount) < 0.005;
-  }
+    if (!sums || sums.there === 0) return null;
+    return WEAR_SHARES.find((each) => Math.abs(sums.taken / sums.there - each.share) < 0.005)?.share ?? null;
+  });
 
   protected rename(entry: HTMLInputElement): void {
     const name = entry.value.trim();

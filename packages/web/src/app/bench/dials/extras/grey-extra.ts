@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { hueOf, type CurvePoint, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { Editing } from '../../editing';
 import { Rendering } from '../../view/rendering';
@@ -28,6 +28,7 @@ const NEAR = 8;
     }
   `,
   styleUrl: './extra.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GreyExtra {
   readonly step = input.required<Step>();

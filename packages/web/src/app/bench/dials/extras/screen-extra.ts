@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { BaseChartDirective } from 'ng2-charts';
 import { cellMm, cellsAcross, inkByTone, ONE, toneLevels, type Pass, type ShapeName, type Sheet, type Step } from '@uvrant/core';
@@ -43,6 +43,7 @@ const POINTS = 60;
     <p class="wait">tone in, white to black → ink out</p>
   `,
   styleUrl: './extra.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ScreenExtra {
   readonly step = input.required<Step>();

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { stepOfKind, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { Tick } from '../../../ui/tick';
 import { ToneHistogram } from '../../../ui/tone-histogram';
@@ -46,6 +46,7 @@ import { percent } from '../../words';
     }
   `,
   styleUrl: './extra.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TonesExtra {
   readonly step = input.required<Step>();

@@ -1,52 +1,46 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { DialOf, Pass, ShapeName, Sheet } from '@uvrant/core';
+import { inWords, Toggles } from '../../../ui/toggles';
 import { DotSwatch } from './dot-swatch';
 import type { FieldInputs } from './field-inputs';
 
-const LONG = 34;
+/** Letters of a title and its options that stand side by side in the column. */
+const LONG = 30;
 
 /** One of a few: words side by side, or dot shapes to look at. */
 @Component({
   selector: 'uv-choice-field',
-  imports: [DotSwatch],
+  imports: [DotSwatch, MatButtonToggle, MatButtonToggleGroup, MatTooltip, Toggles],
   template: `
     @if (dial().looks === 'dot shape') {
       <div class="top">
         <b>{{ dial().title }}</b>
         <span class="chosen">{{ value() }}</span>
       </div>
-      <div class="shapes" role="group" [attr.aria-label]="dial().title">
+      <mat-button-toggle-group
+        class="uv-shapes"
+        hideSingleSelectionIndicator
+        [value]="value()"
+        [attr.aria-label]="dial().title"
+        (change)="change()($event.value, false)"
+      >
         @for (option of dial().options; track option) {
-          <button
-            type="button"
-            [attr.aria-pressed]="option === value()"
-            [attr.aria-label]="option"
-            [title]="option"
-            (click)="change()(option, false)"
-          >
+          <mat-button-toggle [value]="option" [aria-label]="option" [matTooltip]="option" disableRipple>
             <uv-dot-swatch [shape]="shapeOf(option)" />
-          </button>
+          </mat-button-toggle>
         }
-      </div>
-    } @else if (isLong()) {
-      <b>{{ dial().title }}</b>
-      <div class="uv-choices" role="group" [attr.aria-label]="dial().title">
-        @for (option of dial().options; track option) {
-          <button type="button" [attr.aria-pressed]="option === value()" (click)="change()(option, false)">{{ option }}</button>
-        }
-      </div>
+      </mat-button-toggle-group>
     } @else {
-      <div class="top">
+      <div [class.top]="!isLong()">
         <b>{{ dial().title }}</b>
-        <div class="uv-segments" role="group" [attr.aria-label]="dial().title">
-          @for (option of dial().options; track option) {
-            <button type="button" [attr.aria-pressed]="option === value()" (click)="change()(option, false)">{{ option }}</button>
-          }
-        </div>
+        <uv-toggles [options]="options()" [value]="value()" [label]="dial().title" [wraps]="isLong()" (chosen)="change()($event, false)" />
       </div>
     }
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ChoiceField {
   readonly dial = input.required<DialOf<'choice'>>();
@@ -57,7 +51,9 @@ export class ChoiceField {
   readonly values = input<FieldInputs['values']>();
 
   /** More words than stand side by side in the column. */
-  protected readonly isLong = computed(() => this.dial().options.join('').length > LONG);
+  protected readonly isLong = computed(() => [this.dial().title, ...this.dial().options].join('').length > LONG);
+
+  protected readonly options = computed(() => inWords(this.dial().options));
 
   protected shapeOf(option: string): ShapeName {
     return option as ShapeName;

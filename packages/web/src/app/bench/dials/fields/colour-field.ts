@@ -1,5 +1,6 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ColourRef, DialOf, Pass, Sheet } from '@uvrant/core';
+import { ColourPicker } from '../../../ui/colour-picker';
 import { Editing } from '../../editing';
 import { colourOf } from '../../words';
 import type { FieldInputs } from './field-inputs';
@@ -7,31 +8,23 @@ import type { FieldInputs } from './field-inputs';
 /** An ink of the sheet, or a colour of its own. */
 @Component({
   selector: 'uv-colour-field',
+  imports: [ColourPicker],
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
-    </div>
-    <div class="uv-choices" role="group" [attr.aria-label]="dial().title">
-      @for (ink of sheet().inks; track ink.id) {
-        <button type="button" [attr.aria-pressed]="chosen() === ink.id" (click)="change()({ ink: ink.id }, false)">
-          <span class="uv-swatch" [style.background]="ink.colour"></span>
-          {{ ink.name }}
-        </button>
-      }
-      <label [class.on]="chosen() === null">
-        <input
-          type="color"
-          aria-label="Another colour"
-          [value]="colour()"
-          (input)="change()({ srgb: picker.value }, true)"
-          (change)="choose(picker.value)"
-          #picker
-        />
-        another
-      </label>
+      <uv-colour-picker
+        [label]="dial().title"
+        [colour]="colour()"
+        [inks]="sheet().inks"
+        [ink]="chosen()"
+        (inkTaken)="change()({ ink: $event }, false)"
+        (held)="change()({ srgb: $event }, true)"
+        (taken)="choose($event)"
+      />
     </div>
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourField {
   readonly dial = input.required<DialOf<'colour'>>();

@@ -1,6 +1,7 @@
 import type { ElementRef } from '@angular/core';
-import { Component, computed, input, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, signal, viewChild } from '@angular/core';
 import { roundCircle, throughPoints, type CurvePoint, type DialOf, type Pass, type Sheet } from '@uvrant/core';
+import { Toggles } from '../../../ui/toggles';
 import type { FieldInputs } from './field-inputs';
 
 const WIDTH = 272;
@@ -10,17 +11,18 @@ const SAMPLES = 90;
 /** A curve with handles to drag, over tone or round the hue circle. Double-click adds a handle, Delete removes it. */
 @Component({
   selector: 'uv-curve-field',
+  imports: [Toggles],
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
     </div>
-    <div class="uv-choices" role="group" [attr.aria-label]="dial().title + ' to begin with'">
-      @for (preset of dial().presets; track preset.name) {
-        <button type="button" [attr.aria-pressed]="isPreset(preset.points)" (click)="change()(preset.points, false)">
-          {{ preset.name }}
-        </button>
-      }
-    </div>
+    <uv-toggles
+      [options]="presets()"
+      [value]="preset()"
+      [label]="dial().title + ' to begin with'"
+      wraps
+      (chosen)="change()($event, false)"
+    />
     <svg
       viewBox="0 0 272 150"
       [class.hue]="dial().domain === 'hue'"
@@ -57,6 +59,7 @@ const SAMPLES = 90;
     </p>
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CurveField {
   readonly dial = input.required<DialOf<'curve'>>();
@@ -96,9 +99,12 @@ export class CurveField {
       : `${Math.round(100 * x)} % to ${Math.round(100 * y)} %`;
   }
 
-  protected isPreset(points: readonly CurvePoint[]): boolean {
-    return JSON.stringify(points) === JSON.stringify(this.value());
-  }
+  protected readonly presets = computed(() => this.dial().presets.map(({ name, points }) => ({ value: points, words: name })));
+  /** The preset that holds now, if one does. */
+  protected readonly preset = computed(() => {
+    const held = JSON.stringify(this.value());
+    return this.presets().find(({ value }) => JSON.stringify(value) === held)?.value ?? null;
+  });
 
   private pointAt(event: MouseEvent): CurvePoint {
     const box = this.chart().nativeElement.getBoundingClientRect();

@@ -1,5 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import { Component, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, viewChild } from '@angular/core';
 import { cellCoordinate, screenGrid, SPOT, type ShapeName } from '@uvrant/core';
 
 const SIDE = 76;
@@ -16,6 +16,7 @@ const CELL = 15;
       aspect-ratio: 1;
     }
   `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DotSwatch {
   readonly shape = input.required<ShapeName>();

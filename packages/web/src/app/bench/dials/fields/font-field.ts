@@ -1,4 +1,5 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
 import { Store } from '@ngrx/store';
 import { SHIPPED_FONTS, type DialOf, type FontRef, type Pass, type Sheet } from '@uvrant/core';
 import { FontActions, fontsFeature } from '../../../state/fonts';
@@ -10,11 +11,13 @@ const keyOf = (font: FontRef): string => ('family' in font ? font.family : font.
 /** Fonts by their role, name and licence beside; the person's own below them. */
 @Component({
   selector: 'uv-font-field',
-  imports: [Finder],
+  imports: [Finder, MatIcon],
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
-      <button type="button" class="chosen choose" [attr.aria-expanded]="open()" (click)="open.set(!open())">{{ title() }} ▾</button>
+      <button type="button" class="chosen choose" [attr.aria-expanded]="open()" (click)="open.set(!open())">
+        {{ title() }} <mat-icon svgIcon="down" />
+      </button>
     </div>
     @if (open()) {
       <uv-finder
@@ -26,18 +29,19 @@ const keyOf = (font: FontRef): string => ('family' in font ? font.family : font.
         (taken)="take($event)"
         (closed)="leave()"
       />
-      <label class="file">
-        Add a font of your own (.ttf, .otf, .woff, .woff2)
-        <input type="file" accept=".ttf,.otf,.ttc,.woff,.woff2" aria-label="Add a font of your own" (change)="add(file)" #file />
-      </label>
     } @else {
       <p class="more">{{ note() }}</p>
     }
+    <label class="file">
+      Add a font of your own (.ttf, .otf, .woff, .woff2)
+      <input type="file" accept=".ttf,.otf,.ttc,.woff,.woff2" aria-label="Add a font of your own" (change)="add(file)" #file />
+    </label>
     @if (problem(); as problem) {
       <p class="uv-warn" role="alert">{{ problem }}</p>
     }
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FontField {
   readonly dial = input.required<DialOf<'font'>>();

@@ -1,6 +1,7 @@
-import { Component, computed, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { cellMm, cellsAcross, lpiOfCells, MM_PER_INCH, type DialOf, type Pass, type Sheet } from '@uvrant/core';
 import { Figure } from '../../../ui/figure';
+import { Toggles } from '../../../ui/toggles';
 import { RuledScale } from '../../../ui/ruled-scale';
 import type { FieldInputs } from './field-inputs';
 
@@ -32,7 +33,7 @@ type WayName = keyof typeof WAYS;
 /** How fine a screen is, as cells across the picture, lines per inch, or the cell's size. The scale runs by ratio. */
 @Component({
   selector: 'uv-frequency-field',
-  imports: [Figure, RuledScale],
+  imports: [Figure, RuledScale, Toggles],
   template: `
     <div class="top">
       <b>{{ way() === 'cells' ? 'Cells across' : way() === 'lpi' ? dial().title : 'Cell' }}</b>
@@ -56,14 +57,11 @@ type WayName = keyof typeof WAYS;
     />
     <div class="ways">
       <p class="more">more = {{ current().more }}</p>
-      <div class="uv-segments" role="group" aria-label="Said as">
-        @for (each of names; track each) {
-          <button type="button" [attr.aria-pressed]="way() === each" (click)="way.set(each)">{{ ways[each].name }}</button>
-        }
-      </div>
+      <uv-toggles [options]="ways" [value]="way()" label="Said as" (chosen)="way.set($event)" />
     </div>
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FrequencyField {
   readonly dial = input.required<DialOf<'frequency'>>();
@@ -73,8 +71,7 @@ export class FrequencyField {
   readonly values = input<FieldInputs['values']>();
   readonly change = input.required<FieldInputs['change']>();
 
-  protected readonly ways: Readonly<Record<WayName, Way>> = WAYS;
-  protected readonly names = Object.keys(WAYS) as WayName[];
+  protected readonly ways = (Object.keys(WAYS) as WayName[]).map((value) => ({ value, words: WAYS[value].name }));
   protected readonly way = signal<WayName>('cells');
   protected readonly current = computed<Way>(() => WAYS[this.way()]);
   protected readonly shown = computed(() => this.current().shown(this.value(), this.pass().placement.width, this.sheet().ppi));

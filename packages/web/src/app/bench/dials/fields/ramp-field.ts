@@ -1,5 +1,7 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
 import { MOST_STOPS, type ColourRef, type DialOf, type Pass, type RampStop, type Sheet } from '@uvrant/core';
+import { ColourPicker } from '../../../ui/colour-picker';
 import { Figure } from '../../../ui/figure';
 import { Editing } from '../../editing';
 import { colourOf } from '../../words';
@@ -8,7 +10,7 @@ import type { FieldInputs } from './field-inputs';
 /** Colours along a line: each a row with its colour, place and strength. */
 @Component({
   selector: 'uv-ramp-field',
-  imports: [Figure],
+  imports: [ColourPicker, Figure, MatIcon],
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
@@ -17,25 +19,16 @@ import type { FieldInputs } from './field-inputs';
     <div class="band" aria-hidden="true"><div [style.background]="band()"></div></div>
     @for (stop of value(); track $index; let i = $index) {
       <div class="stop">
-        <input
-          type="color"
-          [attr.aria-label]="'Colour ' + (i + 1)"
-          [value]="colour(stop)"
-          (input)="set(i, { colour: { srgb: picker.value } }, true)"
-          (change)="choose(i, picker.value)"
-          #picker
+        <uv-colour-picker
+          bare
+          [label]="'Colour ' + (i + 1)"
+          [colour]="colour(stop)"
+          [inks]="sheet().inks"
+          [ink]="inkOf(stop)"
+          (inkTaken)="set(i, { colour: { ink: $event } }, false)"
+          (held)="set(i, { colour: { srgb: $event } }, true)"
+          (taken)="choose(i, $event)"
         />
-        @for (ink of sheet().inks; track ink.id) {
-          <button
-            type="button"
-            class="ink"
-            [attr.aria-label]="'Colour ' + (i + 1) + ' in ' + ink.name"
-            [attr.aria-pressed]="isInk(stop, ink.id)"
-            [title]="ink.name"
-            [style.background]="ink.colour"
-            (click)="set(i, { colour: { ink: ink.id } }, false)"
-          ></button>
-        }
         <span class="grow"></span>
         <uv-figure [value]="100 * stop.at" [label]="'Place of colour ' + (i + 1)" [width]="34" (changed)="place(i, $event / 100)" />
         <span>%</span>
@@ -53,12 +46,13 @@ import type { FieldInputs } from './field-inputs';
           [disabled]="value().length <= 2"
           (click)="remove(i)"
         >
-          ×
+          <mat-icon svgIcon="close" />
         </button>
       </div>
     }
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RampField {
   readonly dial = input.required<DialOf<'ramp'>>();
@@ -84,8 +78,8 @@ export class RampField {
     return colourOf(colour, this.sheet());
   }
 
-  protected isInk({ colour }: RampStop, id: string): boolean {
-    return 'ink' in colour && colour.ink === id;
+  protected inkOf({ colour }: RampStop): string | null {
+    return 'ink' in colour ? colour.ink : null;
   }
 
   protected set(i: number, change: Partial<RampStop> & { readonly colour?: ColourRef }, held: boolean): void {

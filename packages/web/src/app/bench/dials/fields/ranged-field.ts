@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DialOf, Pass, Sheet } from '@uvrant/core';
 import { Figure } from '../../../ui/figure';
 import { RuledScale } from '../../../ui/ruled-scale';
@@ -46,6 +46,7 @@ const SHOWN = {
     }
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RangedField {
   readonly dial = input.required<DialOf<Ranged>>();

@@ -1,4 +1,4 @@
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MOST_SEED, type DialOf, type Pass, type Sheet } from '@uvrant/core';
 import { Figure } from '../../../ui/figure';
 import type { FieldInputs } from './field-inputs';
@@ -16,6 +16,7 @@ import type { FieldInputs } from './field-inputs';
     </div>
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SeedField {
   readonly dial = input.required<DialOf<'seed'>>();

@@ -1,4 +1,4 @@
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MOST_TEXT, type DialOf, type Pass, type Sheet } from '@uvrant/core';
 import type { FieldInputs } from './field-inputs';
 
@@ -20,6 +20,7 @@ import type { FieldInputs } from './field-inputs';
     ></textarea>
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TextField {
   readonly dial = input.required<DialOf<'text'>>();

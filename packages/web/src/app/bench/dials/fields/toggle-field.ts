@@ -1,4 +1,4 @@
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { DialOf, Pass, Sheet } from '@uvrant/core';
 import { Tick } from '../../../ui/tick';
 import type { FieldInputs } from './field-inputs';
@@ -13,6 +13,7 @@ import type { FieldInputs } from './field-inputs';
     </div>
   `,
   styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ToggleField {
   readonly dial = input.required<DialOf<'toggle'>>();
