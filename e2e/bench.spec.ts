@@ -18,7 +18,7 @@ test('the dropper puts a handle at the hue that is clicked, and the print follow
     .getByRole('button', { name: /^Grey response/ })
     .click();
   await page.getByRole('radio', { name: 'even', exact: true }).click();
-  await expect(page.locator('uv-curve-field circle')).toHaveCount(0);
+  await expect(page.locator('uv-curve-field [role=slider]')).toHaveCount(0);
   const even = await print(page);
   expect(even).not.toBe(before);
   await page.getByRole('button', { name: 'Pick a hue from the picture' }).click();
@@ -26,7 +26,7 @@ test('the dropper puts a handle at the hue that is clicked, and the print follow
   const bed = (await page.locator('.bed').boundingBox()) as { x: number; y: number; width: number; height: number };
   await page.waitForTimeout(400);
   await page.mouse.click(bed.x + bed.width / 2, bed.y + 110);
-  await expect(page.locator('uv-curve-field circle')).toHaveCount(3);
+  await expect(page.locator('uv-curve-field [role=slider]')).toHaveCount(3);
   expect(await print(page)).not.toBe(even);
   await page.keyboard.press('Control+z');
   expect(await print(page)).toBe(even);

@@ -102,7 +102,7 @@ import { peelStep, rowsOf } from './ticket/ticket-rows';
       uv-dials,
       uv-chest {
         grid-row: 2;
-        max-height: 94vh;
+        height: 480px;
       }
     }
     .chest {

@@ -140,7 +140,7 @@ describe('the dials', () => {
     );
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'grey-response' } }));
     const fixture = await bench.shown(DialsColumn);
-    const handles = (): NodeListOf<SVGCircleElement> => (fixture.nativeElement as HTMLElement).querySelectorAll('circle');
+    const handles = (): NodeListOf<SVGCircleElement> => (fixture.nativeElement as HTMLElement).querySelectorAll('circle.hit');
     expect(handles()[0]?.getAttribute('aria-label')).toBe('hue 20°, 40 %');
     handles()[0]?.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
     await fixture.whenStable();

@@ -40,17 +40,18 @@ const SAMPLES = 90;
       <path class="curve" [attr.d]="path()" />
       @for (point of value(); track $index; let i = $index) {
         <circle
-          r="5.5"
+          r="12"
+          class="hit"
           tabindex="0"
           role="slider"
           [attr.cx]="left(point)"
           [attr.cy]="top(point)"
           [attr.aria-label]="handleName(point)"
           [attr.aria-valuenow]="point[1]"
-          [class.on]="held() === i"
           (pointerdown)="hold($event, i)"
           (keydown)="key($event, i)"
         />
+        <circle r="5.5" aria-hidden="true" [class.on]="held() === i" [attr.cx]="left(point)" [attr.cy]="top(point)" />
       }
     </svg>
     <p class="more">
