@@ -109,7 +109,11 @@ export default tseslint.config(
     processor: angular.processInlineTemplates,
     rules: {
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'uv', style: 'kebab-case' }],
-      '@angular-eslint/prefer-on-push-component-change-detection': 'off',
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        { paths: [{ name: '@angular/core', importNames: ['HostListener', 'HostBinding'], message: 'Bind in the host of the component.' }] },
+      ],
       'no-restricted-imports': ['error', { patterns: [{ regex: '(server|joi|drizzle)', message: 'The browser has no server code.' }] }],
     },
   },
@@ -118,6 +122,18 @@ export default tseslint.config(
     files: ['packages/server/src/**/*.ts'],
     rules: {
       'no-restricted-imports': ['error', { patterns: [{ regex: '/web/', message: 'The server knows nothing of the web application.' }] }],
+    },
+  },
+  {
+    files: ['packages/contract/src/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'Program > :not(ExportNamedDeclaration[exportKind=type], ImportDeclaration[importKind=type])',
+          message: 'The contract is types only.',
+        },
+      ],
     },
   },
   {

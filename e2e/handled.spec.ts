@@ -167,7 +167,7 @@ test('a ground is picked away by its colour, and comes back when the sample is t
   await page.waitForTimeout(400);
   await page.mouse.click(...(await onScreen(page, 8, 8)));
   await expect(dials(page).locator('.sample')).toHaveCount(1);
-  await expect(dials(page).locator('.sample')).toHaveAttribute('title', /#3f78b5/);
+  await expect(dials(page).locator('.sample')).toHaveAccessibleDescription(/#3f78b5/);
   await page.keyboard.press('Control+1');
   const plane = await alphas(page);
   expect([at(plane, 4, 4), at(plane, 30, 40), at(plane, 55, 75)]).toEqual([0, 255, 0]);

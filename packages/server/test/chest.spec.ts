@@ -2,9 +2,8 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
+import type { Asset, ScannerDevice } from '@uvrant/contract';
 import { freshWear, SURFACES, type Sheet } from '@uvrant/core';
-import type { Asset } from '../src/assets/store';
-import type { ScannerDevice } from '../src/scanner/port';
 import { multipart, png, sheetOf, startServer, type TestServer } from './support';
 
 let server: TestServer;

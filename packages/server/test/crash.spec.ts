@@ -1,3 +1,4 @@
+import type { Asset, KeptSheet, SendOut } from '@uvrant/contract';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -5,9 +6,6 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import type { Asset } from '../src/assets/store';
-import type { SendOut } from '../src/dispatch/service';
-import type { KeptSheet } from '../src/sheets/service';
 import { hashOf, png, sheetOf, until } from './support';
 
 const MAIN = join(__dirname, '../dist/main.js');

@@ -2,8 +2,8 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import sharp, { type Sharp } from 'sharp';
+import type { Asset } from '@uvrant/contract';
 import { chanceAt } from '@uvrant/core';
-import type { Asset } from '../src/assets/store';
 import { colours as pictureOf, multipart, startServer, type TestServer } from './support';
 
 let server: TestServer;

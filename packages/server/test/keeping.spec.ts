@@ -5,14 +5,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import Database from 'better-sqlite3';
+import type { Asset, KeptSheet, SendOut, TrayItem } from '@uvrant/contract';
 import { pathOf, pressuresText, type Pass, type Sheet } from '@uvrant/core';
 import type { Services } from '../src/app';
-import type { Asset } from '../src/assets/store';
 import { copiesOf, copyDaily } from '../src/db/copies';
 import { seedDemo } from '../src/demo/seed';
-import type { SendOut } from '../src/dispatch/service';
-import type { KeptSheet } from '../src/sheets/service';
-import { TRAY_MS, type TrayItem } from '../src/tray/service';
+import { TRAY_MS } from '../src/tray/service';
 import { multipart, png, sheetOf, startServer, until, type TestServer } from './support';
 
 const DAY = 24 * 3600 * 1000;

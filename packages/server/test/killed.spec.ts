@@ -4,11 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { PNG } from 'pngjs';
+import type { Asset, KeptSheet, SendOut, TrayItem } from '@uvrant/contract';
 import { chanceAt, levelSide, SOURCE_TILE } from '@uvrant/core';
-import type { Asset } from '../src/assets/store';
-import type { SendOut } from '../src/dispatch/service';
-import type { KeptSheet } from '../src/sheets/service';
-import type { TrayItem } from '../src/tray/service';
 import { png, sheetOf, until } from './support';
 
 const ROUNDS = process.env['UVRANT_LONG'] ? 200 : 5;

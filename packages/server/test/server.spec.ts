@@ -3,10 +3,8 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
+import type { Asset, KeptSheet, SendOut } from '@uvrant/contract';
 import { levelSide, withPass, type Sheet } from '@uvrant/core';
-import type { Asset } from '../src/assets/store';
-import type { SendOut } from '../src/dispatch/service';
-import type { KeptSheet } from '../src/sheets/service';
 import { colours, hashOf, bomb, multipart, places, png, sheetOf, startServer, until, type TestServer } from './support';
 import { buildApp } from '../src/app';
 

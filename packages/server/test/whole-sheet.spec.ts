@@ -5,6 +5,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { PNG } from 'pngjs';
+import type { KeptSheet, OwnFont, SendOut } from '@uvrant/contract';
 import {
   boxAt,
   emptySheet,
@@ -18,9 +19,6 @@ import {
   type Sheet,
   type Source,
 } from '@uvrant/core';
-import type { SendOut } from '../src/dispatch/service';
-import type { OwnFontRow } from '../src/fonts/store';
-import type { KeptSheet } from '../src/sheets/service';
 import { multipart, startServer, until, type TestServer } from './support';
 
 const fontFolder = dirname(createRequire(__filename).resolve('@fontsource/bangers/package.json'));
@@ -73,8 +71,8 @@ describe('on the server', () => {
   test('a WOFF2 is taken in as well', async () => {
     const woff2 = readFileSync(join(fontFolder, 'files/bangers-latin-400-normal.woff2'));
     const answer = await added('lettering.woff2', woff2);
-    expect([answer.statusCode, answer.json<OwnFontRow>().name]).toEqual([201, 'Bangers Regular']);
-    await server.ask({ method: 'DELETE', url: `/api/fonts/own/${answer.json<OwnFontRow>().sha256}` });
+    expect([answer.statusCode, answer.json<OwnFont>().name]).toEqual([201, 'Bangers Regular']);
+    await server.ask({ method: 'DELETE', url: `/api/fonts/own/${answer.json<OwnFont>().sha256}` });
   });
 
   test('a font whose letters are blank is refused', async () => {
@@ -88,9 +86,9 @@ describe('on the server', () => {
   });
 
   test('a font of one’s own is kept once, says its name, and prints', async () => {
-    const font = (await added('lettering.woff', lettering)).json<OwnFontRow>();
+    const font = (await added('lettering.woff', lettering)).json<OwnFont>();
     await added('again.woff', lettering);
-    expect((await server.ask({ method: 'GET', url: '/api/fonts' })).json<OwnFontRow[]>()).toEqual([{ ...font, name: 'Bangers Regular' }]);
+    expect((await server.ask({ method: 'GET', url: '/api/fonts' })).json<OwnFont[]>()).toEqual([{ ...font, name: 'Bangers Regular' }]);
     const sheet = (await make(sheetWith('Own', pass('t', ownType(font))))).json<KeptSheet>();
     const out = (await send(sheet.id)).json<SendOut>();
     const image = await file(out.id);
@@ -104,7 +102,7 @@ describe('on the server', () => {
     ['half a font', lettering.subarray(0, 3000), 'damaged'],
     ['nothing', Buffer.alloc(0), 'too short'],
   ])('%s is refused by name, and nothing is kept', async (_, content, words) => {
-    const before = (await server.ask({ method: 'GET', url: '/api/fonts' })).json<OwnFontRow[]>();
+    const before = (await server.ask({ method: 'GET', url: '/api/fonts' })).json<OwnFont[]>();
     const answer = await added('bad.ttf', content);
     expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([
       422,

@@ -7,7 +7,8 @@ import type { EventBus } from '../events/bus';
 import type { JobService } from '../jobs/service';
 import { whileHere } from '../sender';
 import { shownName } from '../validation';
-import { DRAWERS, type AssetStore, type Drawer } from './store';
+import type { Drawer } from '@uvrant/contract';
+import { DRAWERS, type AssetStore } from './store';
 
 const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
 const place = Joi.number().integer().min(0).max(100_000);

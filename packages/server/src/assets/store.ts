@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { MessageChannel } from 'node:worker_threads';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
+import type { Asset, Drawer } from '@uvrant/contract';
 import type { SourceInfo } from '@uvrant/core';
 import type { Db } from '../db/open';
 import { assets, jobAssets } from '../db/schema';
@@ -16,25 +17,8 @@ import type { IngestResult, IngestTask } from './ingest.worker';
 import { tilePath } from './pyramid-writer';
 import { Turns } from './turns';
 
-export interface Asset extends SourceInfo {
-  readonly name: string;
-  readonly format: string;
-  readonly bytes: number;
-  readonly ppi: number | null;
-  readonly drawer: Drawer;
-  readonly tags: readonly string[];
-  /** Mean and spread of its light, 0 … 1; null where it came in before that was measured. */
-  readonly mean: number | null;
-  readonly spread: number | null;
-  readonly directional: boolean | null;
-  readonly tileable: boolean | null;
-  /** What is to be known of how it was read. */
-  readonly note: string | null;
-}
-
 /** The drawers of the plan chest that pictures lie in. */
-export const DRAWERS = ['picture', 'texture', 'frame'] as const;
-export type Drawer = (typeof DRAWERS)[number];
+export const DRAWERS = ['picture', 'texture', 'frame'] as const satisfies readonly Drawer[];
 
 type AssetRow = typeof assets.$inferSelect;
 const infoOf = (row: AssetRow): SourceInfo => ({

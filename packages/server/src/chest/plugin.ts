@@ -1,7 +1,8 @@
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import { freshSource, sourceOfKind, type RampStop } from '@uvrant/core';
-import { DRAWERS, type AssetStore, type Drawer } from '../assets/store';
+import type { Drawer } from '@uvrant/contract';
+import { DRAWERS, type AssetStore } from '../assets/store';
 import type { DispatchService } from '../dispatch/service';
 import { AppError } from '../errors';
 import type { SheetService } from '../sheets/service';

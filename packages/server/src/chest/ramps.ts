@@ -1,16 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { desc, eq } from 'drizzle-orm';
+import type { KeptRamp } from '@uvrant/contract';
 import type { RampStop } from '@uvrant/core';
 import type { Db } from '../db/open';
 import { ramps } from '../db/schema';
 import { AppError } from '../errors';
-
-/** A ramp of colours in the plan chest. */
-export interface KeptRamp {
-  readonly id: string;
-  readonly name: string;
-  readonly stops: readonly RampStop[];
-}
 
 const rampOf = ({ id, name, stops }: typeof ramps.$inferSelect): KeptRamp => ({ id, name, stops: JSON.parse(stops) as RampStop[] });
 

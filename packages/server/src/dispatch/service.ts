@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
+import type { KeptSheet, SendOut } from '@uvrant/contract';
 import {
   compileAnalysis,
   CompileError,
@@ -23,7 +24,6 @@ import { AppError, isFull } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { FontStore } from '../fonts/store';
 import { checkedSheet, MOST_PIXELS_ASIDE } from '../sheets/sheet-schema';
-import type { KeptSheet } from '../sheets/service';
 import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
 import type { SendOutTask } from './send-out.worker';
 
@@ -37,9 +37,6 @@ const LOOK_AGAIN_MS = 2000;
 const FILES_KEPT_MS = 90 * 24 * 3600 * 1000;
 
 const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6)} MB`;
-
-/** A send-out as windows see it. */
-export type SendOut = Omit<Row, 'document' | 'others'> & { readonly fileName: string };
 
 const MOST_ATTEMPTS = 3;
 

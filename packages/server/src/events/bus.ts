@@ -1,14 +1,4 @@
-/** What the server tells its windows as it happens. */
-export type ServerEvent =
-  | { readonly topic: 'ingest'; readonly upload: string; readonly share: number }
-  | { readonly topic: 'scan'; readonly scan: string; readonly share: number }
-  | {
-      readonly topic: 'send-out';
-      readonly id: string;
-      readonly jobId: string;
-      readonly state: string;
-      readonly share: number;
-    };
+import type { ServerEvent } from '@uvrant/contract';
 
 /** Hands each event to every listener. */
 export class EventBus {

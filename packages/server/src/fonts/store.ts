@@ -3,17 +3,11 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, w
 import { join } from 'node:path';
 import { asc, eq, isNull } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
+import type { OwnFont } from '@uvrant/contract';
 import type { Db } from '../db/open';
 import { fonts } from '../db/schema';
 import { AppError } from '../errors';
 import type { FontResult, FontTask } from './font.worker';
-
-/** A person's own font. */
-export interface OwnFontRow {
-  readonly sha256: string;
-  readonly name: string;
-  readonly bytes: number;
-}
 
 export const MOST_FONT_BYTES = 32 * 2 ** 20;
 
@@ -32,7 +26,7 @@ export class FontStore {
     for (const name of readdirSync(this.folder)) if (name.endsWith('.part')) rmSync(join(this.folder, name), { force: true });
   }
 
-  list(): OwnFontRow[] {
+  list(): OwnFont[] {
     const { sha256, name, bytes } = fonts;
     return this.db.select({ sha256, name, bytes }).from(fonts).where(isNull(fonts.removedAt)).orderBy(asc(fonts.name)).all();
   }
@@ -70,7 +64,7 @@ export class FontStore {
   }
 
   /** Takes a font file in; one that is here already counts once. @throws AppError `broken-font`; nothing is kept. */
-  async take(fileName: string, file: Uint8Array): Promise<OwnFontRow> {
+  async take(fileName: string, file: Uint8Array): Promise<OwnFont> {
     const sha256 = createHash('sha256').update(file).digest('hex');
     const result = (await this.workers.run({ file, fileName } satisfies FontTask)) as FontResult;
     if (!result.ok) throw new AppError('broken-font', `${fileName}: ${result.message}`);

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { desc, eq, isNull } from 'drizzle-orm';
+import type { Job } from '@uvrant/contract';
 import type { Db } from '../db/open';
 import { jobs } from '../db/schema';
 import { AppError } from '../errors';
 
-export type Job = typeof jobs.$inferSelect;
+type Row = typeof jobs.$inferSelect;
 
 export class JobService {
   constructor(private readonly db: Db) {}
@@ -15,7 +16,7 @@ export class JobService {
   }
 
   /** @throws AppError `not-found` */
-  need(id: string): Job {
+  need(id: string): Row {
     const job = this.db.select().from(jobs).where(eq(jobs.id, id)).get();
     if (!job) throw new AppError('not-found', 'This job is not here; it may be on another server.');
     if (job.removedAt !== null) throw new AppError('not-found', 'This job is in the tray: put it back to go on with it.');
@@ -30,7 +31,7 @@ export class JobService {
 
   create(name: string): Job {
     const now = Date.now();
-    const job: Job = { id: randomUUID(), name, createdAt: now, openedAt: now, removedAt: null };
+    const job: Row = { id: randomUUID(), name, createdAt: now, openedAt: now, removedAt: null };
     this.db.insert(jobs).values(job).run();
     return job;
   }

@@ -3,7 +3,8 @@ import { pixelsOf, SURFACE_PIECE, SURFACES } from '@uvrant/core';
 import { MOST_PIXELS } from '../assets/formats';
 import { AppError } from '../errors';
 import type { ScanTask } from './scan.worker';
-import type { ScanArea, Scanner, ScannerDevice, ScanOrder } from './port';
+import type { ScannerDevice } from '@uvrant/contract';
+import type { ScanArea, Scanner, ScanOrder } from './port';
 
 /** As large as a piece of any surface. */
 const GLASS = SURFACE_PIECE;

@@ -1,4 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
+import type { ScannerDevice } from '@uvrant/contract';
 
 /** What lies on a device's glass: one of the things that it says it has, from a seed; tiling where it is to repeat. */
 export interface OnGlass {
@@ -22,16 +23,6 @@ export interface ScanOrder {
   readonly area: ScanArea;
   /** Photographic stops: light doubled or halved. */
   readonly exposure: number;
-}
-
-export interface ScannerDevice {
-  readonly id: string;
-  readonly name: string;
-  /** Size of its glass, mm. */
-  readonly glass: { readonly width: number; readonly height: number };
-  readonly ppi: { readonly min: number; readonly max: number };
-  /** What can be laid on its glass; a device with a lid of its own has nothing to choose. */
-  readonly things: readonly { readonly name: string; readonly title: string; readonly note: string }[];
 }
 
 /** A scanner: the server asks it for its devices and for scans, whatever is behind it. */

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import { fontsOf, picturesOf, type Sheet } from '@uvrant/core';
+import type { KeptSheet } from '@uvrant/contract';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
 import { edits, sheets } from '../db/schema';
@@ -8,19 +9,6 @@ import { AppError } from '../errors';
 import type { FontStore } from '../fonts/store';
 import { shownName } from '../validation';
 import { checkedSheet, LONGEST_NAME } from './sheet-schema';
-
-/**
- * A sheet as it is kept: its document and how many times it has been saved. One that this version would not take has a fault, in
- * words; its document is then as it was written, unchecked, and is neither opened nor printed.
- */
-export interface KeptSheet {
-  readonly id: string;
-  readonly jobId: string;
-  readonly revision: number;
-  readonly updatedAt: number;
-  readonly document: Sheet;
-  readonly fault: string | null;
-}
 
 /** Ids of edits that are kept of each sheet whatever their age, and how long others are. */
 const EDIT_IDS_KEPT = 50;

@@ -1,6 +1,7 @@
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
-import { TRAY_KINDS, type Tray, type TrayKind } from './service';
+import type { TrayKind } from '@uvrant/contract';
+import { TRAY_KINDS, type Tray } from './service';
 
 const SWEEP_EVERY_MS = 6 * 3600 * 1000;
 

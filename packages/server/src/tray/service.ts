@@ -1,4 +1,5 @@
 import { eq, isNotNull } from 'drizzle-orm';
+import type { TrayItem, TrayKind } from '@uvrant/contract';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
 import { edits, fonts, jobAssets, jobs, sendOuts, sheets } from '../db/schema';
@@ -8,23 +9,7 @@ import type { FontStore } from '../fonts/store';
 import type { SheetService } from '../sheets/service';
 
 /** What can lie in the tray. */
-export const TRAY_KINDS = ['job', 'sheet', 'picture', 'font', 'send-out'] as const;
-export type TrayKind = (typeof TRAY_KINDS)[number];
-
-/** Something removed that can still be put back. */
-export interface TrayItem {
-  readonly kind: TrayKind;
-  readonly id: string;
-  /** The job that it is of; null for a font, which is every job's, and for a job itself. */
-  readonly jobId: string | null;
-  readonly name: string;
-  readonly removedAt: number;
-  /** When it goes for good. */
-  readonly goesAt: number;
-  /** Names of the sheets that use it, in the tray or not. */
-  readonly usedBy: readonly string[];
-}
-
+export const TRAY_KINDS = ['job', 'sheet', 'picture', 'font', 'send-out'] as const satisfies readonly TrayKind[];
 /** How long something lies in the tray. */
 export const TRAY_MS = 30 * 24 * 3600 * 1000;
 

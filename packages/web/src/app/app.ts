@@ -53,10 +53,10 @@ const placeOf = (url: string): Place =>
       <div class="right">
         @if (place() === 'bench') {
           <uv-save-state />
-          <button type="button" [disabled]="undone() === null" [matTooltip]="undone() ?? ''" (click)="undo()">
+          <button type="button" [disabled]="undone() === null" [matTooltip]="undone() ? 'Undo: ' + undone() : ''" (click)="undo()">
             <mat-icon svgIcon="undo" />Undo
           </button>
-          <button type="button" [disabled]="redone() === null" [matTooltip]="redone() ?? ''" (click)="redo()">
+          <button type="button" [disabled]="redone() === null" [matTooltip]="redone() ? 'Redo: ' + redone() : ''" (click)="redo()">
             <mat-icon svgIcon="redo" />Redo
           </button>
         }

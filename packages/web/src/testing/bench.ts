@@ -43,14 +43,12 @@ export const fakeRendering = () => ({
   spotsFor: () => Promise.resolve<readonly Spot[]>([]),
   withWear: (sheet: Sheet) => sheet,
   small: signal({}),
-  showBare: signal(false),
   setting: signal<TypeSetting | null>(null),
   trial: signal<Sheet | null>(null),
   tonesOf: () => Promise.resolve({ picture: 0.2, beneath: 0.8 }),
   fail: (error: unknown) => {
     throw error;
   },
-  picking: signal<((rgb: readonly [number, number, number]) => void) | null>(null),
 });
 
 export interface OnBench {

@@ -1,5 +1,5 @@
 import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet, type SheetOrder } from '@uvrant/core';
-import type { Asset, Job, KeptSheet } from '../app/state/model';
+import type { Asset, Job, KeptSheet } from '@uvrant/contract';
 
 export const JOB: Job = { id: 'j1', name: 'Night concerts', createdAt: 1, openedAt: 2 };
 

@@ -17,7 +17,7 @@ import type {
   SendOut,
   TrayItem,
   TrayKind,
-} from '../state/model';
+} from '@uvrant/contract';
 
 /** What the server said was wrong, in a person's words. */
 export const messageOf = (error: unknown): string => {

@@ -1,5 +1,5 @@
 import { Injector } from '@angular/core';
-import type { ServerEvent } from '../state/model';
+import type { HeardEvent } from '../state/model';
 import { OPEN_STREAM, ServerStream } from './event-stream';
 
 /** A stream that the test speaks on. */
@@ -75,7 +75,7 @@ afterEach(() => {
 /** One more window of the browser. */
 const windowOf = () => {
   const streams: FakeStream[] = [];
-  const heard: ServerEvent[] = [];
+  const heard: HeardEvent[] = [];
   const injector = Injector.create({
     providers: [ServerStream, { provide: OPEN_STREAM, useValue: () => streams[streams.push(new FakeStream()) - 1] }],
   });

@@ -1,6 +1,6 @@
 import { DestroyRef, Injectable, InjectionToken, inject } from '@angular/core';
 import { Subject, type Observable } from 'rxjs';
-import type { ServerEvent } from '../state/model';
+import type { HeardEvent } from '../state/model';
 
 /** The server beats every 15 s; a stream that says nothing for longer than this is dead. */
 const SILENT_MS = 40_000;
@@ -22,8 +22,8 @@ export const OPEN_STREAM = new InjectionToken<() => EventSource>('event stream',
 @Injectable({ providedIn: 'root' })
 export class ServerStream {
   private readonly open = inject(OPEN_STREAM);
-  private readonly heard = new Subject<ServerEvent>();
-  readonly events: Observable<ServerEvent> = this.heard;
+  private readonly heard = new Subject<HeardEvent>();
+  readonly events: Observable<HeardEvent> = this.heard;
   private readonly channel = typeof BroadcastChannel === 'function' ? new BroadcastChannel(NAME) : null;
   /** Ends the wait for the lock, or the lead. */
   private leaving: AbortController | null = null;
@@ -33,7 +33,7 @@ export class ServerStream {
   private wasLost = false;
 
   constructor() {
-    if (this.channel) this.channel.onmessage = ({ data }: MessageEvent<ServerEvent>) => this.heard.next(data);
+    if (this.channel) this.channel.onmessage = ({ data }: MessageEvent<HeardEvent>) => this.heard.next(data);
     const gone = new AbortController();
     document.addEventListener('visibilitychange', () => this.look(), { signal: gone.signal });
     inject(DestroyRef).onDestroy(() => {
@@ -99,7 +99,7 @@ export class ServerStream {
       this.failures = 0;
       if (this.wasLost) this.tell({ topic: 'reconnected' });
       this.wasLost = false;
-      const event = JSON.parse(data) as ServerEvent | { readonly topic: 'beat' };
+      const event = JSON.parse(data) as HeardEvent | { readonly topic: 'beat' };
       if (event.topic !== 'beat') this.tell(event);
     };
     stream.onerror = () => {
@@ -115,7 +115,7 @@ export class ServerStream {
     setTimeout(() => this.connect(signal), Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** this.failures++));
   }
 
-  private tell(event: ServerEvent): void {
+  private tell(event: HeardEvent): void {
     this.channel?.postMessage(event);
     this.heard.next(event);
   }

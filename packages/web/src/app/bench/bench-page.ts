@@ -9,7 +9,7 @@ import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from '../state/bench';
 import { DispatchActions } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
-import type { Asset, KeptRamp } from '../state/model';
+import type { Asset, KeptRamp } from '@uvrant/contract';
 import { Adding } from './adding/adding';
 import { ofPicture, ofRamp, wearFrom } from './adding/additions';
 import { DialsColumn } from './dials/dials-column';
@@ -34,18 +34,18 @@ import { peelStep, rowsOf } from './ticket/ticket-rows';
     @if (sheetDocument(); as document) {
       <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
         <uv-ticket />
-        <button type="button" class="chest" [attr.aria-expanded]="chest()" (click)="chest.set(!chest())">
+        <button type="button" class="chest" [attr.aria-expanded]="view().isChestOpen" (click)="showChest(!view().isChestOpen)">
           <mat-icon svgIcon="chest" />Plan chest and scanner
         </button>
         <uv-send-out-bar [sheetId]="sheet()" [jobId]="job()" />
       </div>
-      @if (chest()) {
+      @if (view().isChestOpen) {
         <uv-chest
           [jobId]="job()"
           [canWear]="chosenPass() !== null"
           [canReplace]="canReplace()"
           [rampToKeep]="chosenRamp()"
-          (closed)="chest.set(false)"
+          (closed)="showChest(false)"
           (lay)="layPicture($event)"
           (wear)="wearPass($event)"
           (replace)="replacePicture($event)"
@@ -55,14 +55,12 @@ import { peelStep, rowsOf } from './ticket/ticket-rows';
       <uv-table
         [sheet]="document"
         [pass]="originalOf()"
-        [held]="held()"
         [spaceHeld]="space()"
-        [(wipe)]="wipe"
         (pointed)="under.set($event)"
         (statusChanged)="status.set($event)"
         (dropped)="layPicture($event.sha256, $event)"
       />
-      @if (!chest()) {
+      @if (!view().isChestOpen) {
         <uv-dials />
       }
       <uv-slug [sheet]="document" [status]="status()" [under]="under()" />
@@ -146,7 +144,6 @@ export class BenchPage {
   readonly sheet = input.required<string>();
 
   private readonly store = inject(Store);
-  private readonly rendering = inject(Rendering);
   private readonly saver = inject(Saver);
   private readonly contents = this.store.selectSignal(jobsFeature.selectContents);
   private readonly refused = this.store.selectSignal(jobsFeature.selectProblem);
@@ -175,10 +172,8 @@ export class BenchPage {
   private readonly adding = inject(Adding);
   private readonly editing = inject(Editing);
 
-  protected readonly chest = signal(false);
-  protected readonly held = signal(false);
+  protected readonly view = this.store.selectSignal(benchFeature.selectView);
   protected readonly space = signal(false);
-  protected readonly wipe = signal<number | null>(null);
   protected readonly under = signal<UnderPointer | null>(null);
   protected readonly status = signal({ isTrue: false, scale: 1 });
   /** The pass whose original is compared with: the chosen one where it is a picture, else the first that is. */
@@ -210,6 +205,10 @@ export class BenchPage {
     return pass ? rampOf(pass.source) : null;
   });
 
+  protected showChest(isChestOpen: boolean): void {
+    this.hanging.show({ isChestOpen });
+  }
+
   private asset(which: Asset | string): Asset | undefined {
     return typeof which === 'string' ? this.assets().find(({ sha256 }) => sha256 === which) : which;
   }
@@ -222,7 +221,7 @@ export class BenchPage {
 
   protected wearPass(asset: Asset): void {
     void this.adding.take(wearFrom(asset));
-    this.chest.set(false);
+    this.showChest(false);
   }
 
   protected layRamp(ramp: KeptRamp): void {
@@ -262,16 +261,16 @@ export class BenchPage {
 
   /** What each command does while the bench is open; *keys* is the top bar's. */
   private readonly commands: Readonly<Record<Exclude<CommandName, 'keys'>, () => void>> = {
-    original: () => this.held.set(true),
-    wipe: () => this.wipe.update((wipe) => (wipe === null ? 0.5 : null)),
-    bare: () => this.rendering.showBare.update((shown) => !shown),
+    original: () => this.hanging.show({ isOriginalHeld: true }),
+    wipe: () => this.hanging.show({ wipe: this.view().wipe === null ? 0.5 : null }),
+    bare: () => this.hanging.show({ showsBare: !this.view().showsBare }),
     'peel earlier': () => this.movePeel(-1),
     'peel later': () => this.movePeel(1),
     'narrower brush': () => this.hanging.resize(-1),
     'wider brush': () => this.hanging.resize(1),
-    'take away': () => this.hanging.held.set(true),
-    'see through': () => this.hanging.seeThrough.update((on) => !on),
-    chest: () => this.chest.update((open) => !open),
+    'take away': () => this.hanging.show({ isEraseHeld: true }),
+    'see through': () => this.hanging.show({ seesThrough: !this.view().seesThrough }),
+    chest: () => this.showChest(!this.view().isChestOpen),
     add: () => this.ticket()?.adding.set(true),
     duplicate: () => this.edits.duplicate(),
     group: () => this.edits.group(),
@@ -293,7 +292,7 @@ export class BenchPage {
       if (this.hanging.mask() || this.hanging.wear()) this.hanging.remove();
       else this.edits.remove();
     } else {
-      if (event.key === 'Escape') this.rendering.picking.set(null);
+      if (event.key === 'Escape') this.hanging.show({ picksHue: false });
       return;
     }
     event.preventDefault();
@@ -301,14 +300,13 @@ export class BenchPage {
 
   protected keyUp(event: KeyboardEvent): void {
     const name = this.keymap.endOf(event);
-    if (name === 'original') this.held.set(false);
-    if (name === 'take away') this.hanging.held.set(false);
+    if (name === 'original') this.hanging.show({ isOriginalHeld: false });
+    if (name === 'take away') this.hanging.show({ isEraseHeld: false });
     if (event.key === ' ') this.space.set(false);
   }
 
   protected lostFocus(): void {
-    this.held.set(false);
-    this.hanging.held.set(false);
+    this.hanging.show({ isOriginalHeld: false, isEraseHeld: false });
     this.space.set(false);
   }
 

@@ -186,13 +186,13 @@ describe('beside the dials', () => {
     const fixture = await bench.shown(GreyExtra, { step: pass.steps[0], pass, sheet: bench.document() });
     expect(textOf(fixture)).toContain('5.0 % lighter');
     find(fixture, 'button', 'Pick a hue').click();
-    bench.rendering.picking()?.([200, 40, 40]);
+    bench.store.dispatch(BenchActions.huePicked({ rgb: [200, 40, 40] }));
     expect(paramsOf(bench, 'grey-response')['response']).toEqual([
       [0, 0.25],
       [50, 0],
       [310, 0],
     ]);
-    bench.rendering.picking()?.([200, 44, 40]);
+    bench.store.dispatch(BenchActions.huePicked({ rgb: [200, 44, 40] }));
     expect((paramsOf(bench, 'grey-response')['response'] as CurvePoint[])[0]).toEqual([0, 0.5]);
   });
 

@@ -331,7 +331,7 @@ describe('a colour of its own', () => {
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'r', step: null } }));
     const before = bench.document();
     const fixture = await bench.shown(DialsColumn);
-    find(fixture, 'uv-ramp-field uv-colour-picker button', 'Colour 2: #ffffff').click();
+    find(fixture, 'uv-ramp-field uv-colour-picker button', 'Colour 2: #1e1c1e').click();
     await fixture.whenStable();
     const picker = findOver<HTMLInputElement>('input', 'By eye');
     for (const event of ['input', 'change']) {

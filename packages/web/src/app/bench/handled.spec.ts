@@ -213,7 +213,7 @@ describe('a painted mask', () => {
 
   test('takes away while E is held; [ and ] make the brush narrower and wider', async () => {
     const { draw, mask, hanging } = await onPaintedBench();
-    hanging.held.set(true);
+    hanging.show({ isEraseHeld: true });
     hanging.resize(1);
     draw([20, 40], [100, 40]);
     expect(mask().strokes[0]).toMatchObject({ erases: true, size: 14.4 });
@@ -228,7 +228,7 @@ describe('an outline', () => {
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: null } }));
     const hanging = TestBed.inject(Hanging);
     hanging.addMask(freshMask('cut-out', hanging.pass()!), {});
-    hanging.drawing.set('polygon');
+    hanging.show({ drawing: 'polygon' });
     const fixture = await bench.shown(MaskTools, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
     const field = (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.field')!;
     for (const [x, y] of [

@@ -13,7 +13,7 @@ import { TrayActions } from '../state/tray';
 import { Select } from '../ui/select';
 import { inWords } from '../ui/toggles';
 import { TrayNotice } from '../tray/tray-notice';
-import type { Asset, Drawer, KeptRamp } from '../state/model';
+import type { Asset, Drawer, KeptRamp } from '@uvrant/contract';
 import { DRAGGED, lookedThrough, measuresInWords, SORTS, type Sort } from './looking';
 import { ScannerBed } from './scanner';
 

@@ -1,4 +1,4 @@
-import type { Asset, Drawer } from '../state/model';
+import type { Asset, Drawer } from '@uvrant/contract';
 
 /** Orders that a drawer's pictures can stand in. */
 export const SORTS = ['newest', 'name', 'light first', 'dark first', 'most contrast', 'largest'] as const;

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { pixelsOf } from '@uvrant/core';
 import { Api, messageOf } from '../api/api';
 import { ChestActions, chestFeature } from '../state/chest';
-import type { GlassLook } from '../state/model';
+import type { GlassLook } from '@uvrant/contract';
 import { Figure } from '../ui/figure';
 import { Select } from '../ui/select';
 import { Tick } from '../ui/tick';

@@ -8,7 +8,7 @@ import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { DispatchActions, dispatchFeature } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
-import type { SendOut } from '../state/model';
+import type { SendOut } from '@uvrant/contract';
 import { TrayActions } from '../state/tray';
 import { TrayNotice } from '../tray/tray-notice';
 

@@ -23,7 +23,7 @@ import { Engine, TaskCancelled } from '../engine/engine';
 import type { StepReading } from '../engine/protocol';
 import { percent } from '../bench/words';
 import { JobActions } from '../state/jobs';
-import type { Asset } from '../state/model';
+import type { Asset } from '@uvrant/contract';
 import { Lengths } from '../ui/lengths';
 import { ToneHistogram } from '../ui/tone-histogram';
 import { SheetPreview } from './sheet-preview';

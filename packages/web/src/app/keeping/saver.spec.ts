@@ -9,7 +9,7 @@ import { freshBrowser } from '../../testing/browser';
 import { keptOf, posterOf } from '../../testing/sheets';
 import { Api } from '../api/api';
 import { BenchActions, benchFeature } from '../state/bench';
-import type { KeptSheet } from '../state/model';
+import type { KeptSheet } from '@uvrant/contract';
 import { BrowserDb, OPEN_BROWSER_DB } from './browser-db';
 import { Saver } from './saver';
 

@@ -5,7 +5,7 @@ import { upgradedSheet, type Sheet } from '@uvrant/core';
 import { Api, isRefusal, messageOf, staleSheetOf } from '../api/api';
 import { BenchActions } from '../state/bench';
 import { JobActions } from '../state/jobs';
-import type { KeptSheet } from '../state/model';
+import type { KeptSheet } from '@uvrant/contract';
 import { BrowserDb, type KeptEdits, type Sending } from './browser-db';
 
 /** A sheet is saved so long after the latest edit, and at least so often while edits go on. */

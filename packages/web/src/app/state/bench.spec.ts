@@ -1,7 +1,7 @@
 import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet } from '@uvrant/core';
 import { BenchActions, benchFeature, type BenchState } from './bench';
 import { JobActions } from './jobs';
-import type { KeptSheet } from './model';
+import type { KeptSheet } from '@uvrant/contract';
 
 const sheet: Sheet = startedSheet(
   { name: 'Poster', size: { width: 400, height: 600 }, ppi: 300, edges: 'hard', stock: STOCKS[0]!, ink: INKS[0]!, ground: null },

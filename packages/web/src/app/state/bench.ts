@@ -14,7 +14,7 @@ import {
 } from '@uvrant/core';
 import type { Pending } from '../keeping/saver';
 import { JobActions } from './jobs';
-import type { KeptSheet } from './model';
+import type { KeptSheet } from '@uvrant/contract';
 
 /** What hangs on a pass or step: one of its wears, a zone of a step, a mask of any of them. */
 export interface Hung {
@@ -30,6 +30,46 @@ export interface Line {
   readonly hung?: Hung | null;
 }
 
+/** How an open mask is shown on the table. */
+export const SHOWN_WAYS = ['hatched', 'by itself', 'not'] as const;
+export type ShownWay = (typeof SHOWN_WAYS)[number];
+
+/** What is drawn next on an open mask: its outline, or where its soft edges are looked for as well. */
+export type Drawing = 'polygon' | 'freehand' | 'rectangle' | 'ellipse' | 'band';
+
+/** How the sheet is looked at and worked on, beside the line, the peel line and the pass alone; never saved. */
+export interface BenchView {
+  /** True while the unprinted original is held. */
+  readonly isOriginalHeld: boolean;
+  /** Where the wipe stands, as a share of the sheet's width; null without one. */
+  readonly wipe: number | null;
+  readonly isChestOpen: boolean;
+  /** True while the light that will carry no dots is hatched. */
+  readonly showsBare: boolean;
+  /** True while the next click on the original picks a hue. */
+  readonly picksHue: boolean;
+  readonly drawing: Drawing | null;
+  /** The print faded, and what an open wear will take hatched over it. */
+  readonly seesThrough: boolean;
+  readonly shownWay: ShownWay;
+  /** Strokes take away: for good, and turned round while a key is held. */
+  readonly erases: boolean;
+  readonly isEraseHeld: boolean;
+}
+
+const VIEW: BenchView = {
+  isOriginalHeld: false,
+  wipe: null,
+  isChestOpen: false,
+  showsBare: false,
+  picksHue: false,
+  drawing: null,
+  seesThrough: true,
+  shownWay: 'hatched',
+  erases: false,
+  isEraseHeld: false,
+};
+
 export const BenchActions = createActionGroup({
   source: 'Bench',
   events: {
@@ -41,6 +81,9 @@ export const BenchActions = createActionGroup({
     /** The sheet is shown as it was at a moment; null shows all of it. */
     'ticket peeled': props<{ to: Moment | null }>(),
     'pass shown alone': props<{ id: string | null }>(),
+    /** The colour of the original that was clicked, red, green and blue 0 … 255. */
+    'hue picked': props<{ rgb: readonly [number, number, number] }>(),
+    'view changed': props<{ change: Partial<BenchView> }>(),
     /** Edits of one gesture (a dial held, a handle dragged) undo as one; one that joins does so after the gesture's end, too. */
     'sheet edited': props<{ document: Sheet; gesture: string | null; joins?: boolean }>(),
     'gesture ended': emptyProps(),
@@ -81,6 +124,7 @@ export interface BenchState {
   readonly also: readonly string[];
   readonly peel: Moment | null;
   readonly alone: string | null;
+  readonly view: BenchView;
   readonly saving: Saving;
 }
 
@@ -101,6 +145,7 @@ const initial: BenchState = {
   also: [],
   peel: null,
   alone: null,
+  view: VIEW,
   saving: { state: 'saved', at: 0 },
 };
 
@@ -132,8 +177,13 @@ const laidOut = (sheet: KeptSheet, pending: Pending | null = null): BenchState =
 const laidOutAgain = (state: BenchState, sheet: KeptSheet): BenchState => ({
   ...laidOut(sheet),
   ...kept(state, sheet.document),
+  view: state.view,
   past: state.document ? [...state.past, state.document].slice(-KEPT_STEPS) : [],
 });
+
+/** What was being drawn or picked ends with its line. */
+const onOtherLine = (view: BenchView): BenchView =>
+  view.drawing === null && !view.picksHue ? view : { ...view, drawing: null, picksHue: false };
 
 const chosenToo = (state: BenchState, id: string): BenchState => {
   const { line, also } = state;
@@ -206,9 +256,17 @@ export const benchFeature = createFeature({
     on(BenchActions.sheetLaidOut, (state, { sheet, pending }) =>
       state.id !== sheet.id ? laidOut(sheet, pending) : state.saving.state === 'saved' ? laidOutAgain(state, sheet) : state,
     ),
-    on(BenchActions.lineChosen, (state, { line }): BenchState => ({ ...state, line, also: [], gesture: null })),
+    on(BenchActions.lineChosen, (state, { line }): BenchState => ({
+      ...state,
+      line,
+      also: [],
+      gesture: null,
+      view: onOtherLine(state.view),
+    })),
     on(BenchActions.passChosenToo, (state, { id }): BenchState => chosenToo(state, id)),
     on(BenchActions.ticketPeeled, (state, { to }): BenchState => ({ ...state, peel: to })),
+    on(BenchActions.huePicked, (state): BenchState => ({ ...state, view: { ...state.view, picksHue: false } })),
+    on(BenchActions.viewChanged, (state, { change }): BenchState => ({ ...state, view: { ...state.view, ...change } })),
     on(BenchActions.passShownAlone, (state, { id }): BenchState => ({ ...state, alone: id })),
     on(BenchActions.sheetEdited, (state, { document, gesture, joins = false }): BenchState => {
       if (!state.document || document === state.document) return state;
@@ -236,7 +294,9 @@ export const benchFeature = createFeature({
     on(BenchActions.saveWasStale, (state, { id, theirs }): BenchState =>
       state.id === id ? { ...state, saving: { state: 'stale', theirs } } : state,
     ),
-    on(BenchActions.theirsLoaded, BenchActions.mineKept, (state, { theirs }) => (state.id === theirs.id ? laidOut(theirs) : state)),
+    on(BenchActions.theirsLoaded, BenchActions.mineKept, (state, { theirs }) =>
+      state.id === theirs.id ? { ...laidOut(theirs), view: state.view } : state,
+    ),
     on(JobActions.jobEntered, (state, { id }) => (state.jobId === id ? state : initial)),
   ),
   extraSelectors: ({ selectDocument, selectLine, selectAlso, selectPeel, selectAlone, selectPast, selectFuture }) => ({

@@ -1,6 +1,6 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import type { RampStop } from '@uvrant/core';
-import type { KeptRamp, ScannerDevice, ScanOrder } from './model';
+import type { KeptRamp, ScannerDevice, ScanOrder } from '@uvrant/contract';
 
 export const ChestActions = createActionGroup({
   source: 'Chest',

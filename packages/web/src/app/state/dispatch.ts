@@ -1,6 +1,6 @@
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { JobActions } from './jobs';
-import type { SendOut } from './model';
+import type { SendOut } from '@uvrant/contract';
 
 export const DispatchActions = createActionGroup({
   source: 'Dispatch',

@@ -12,14 +12,15 @@ import { BenchActions, benchFeature } from './bench';
 import { DispatchActions, dispatchFeature } from './dispatch';
 import * as effects from './effects';
 import { JobActions, jobsFeature } from './jobs';
-import type { KeptSheet, SendOut, ServerEvent } from './model';
+import type { KeptSheet, SendOut } from '@uvrant/contract';
+import type { HeardEvent } from './model';
 import { TrayActions, trayFeature } from './tray';
 
 beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
 
 const started = (api: Partial<Record<keyof Api, unknown>>) => {
-  const events = new Subject<ServerEvent>();
+  const events = new Subject<HeardEvent>();
   let n = 0;
   Object.defineProperty(globalThis.crypto, 'randomUUID', { value: () => `edit-${++n}`, configurable: true });
   TestBed.configureTestingModule({

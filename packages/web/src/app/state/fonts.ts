@@ -1,5 +1,5 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { OwnFont } from './model';
+import type { OwnFont } from '@uvrant/contract';
 
 export const FontActions = createActionGroup({
   source: 'Fonts',

@@ -1,6 +1,7 @@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { Sheet } from '@uvrant/core';
-import type { Asset, Drawer, Job, JobContents, KeptSheet, Upload } from './model';
+import type { Asset, Drawer, Job, JobContents, KeptSheet } from '@uvrant/contract';
+import type { Upload } from './model';
 import { TrayActions } from './tray';
 
 export const JobActions = createActionGroup({

@@ -1,5 +1,5 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { Removable, TrayItem } from './model';
+import type { Removable, TrayItem } from '@uvrant/contract';
 
 export const TrayActions = createActionGroup({
   source: 'Tray',

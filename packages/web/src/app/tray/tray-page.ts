@@ -5,7 +5,7 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { TrayActions, trayFeature } from '../state/tray';
-import type { TrayItem, TrayKind } from '../state/model';
+import type { TrayItem, TrayKind } from '@uvrant/contract';
 import { TrayNotice } from './tray-notice';
 
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });

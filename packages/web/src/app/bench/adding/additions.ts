@@ -32,7 +32,7 @@ import {
   type TextureWear,
 } from '@uvrant/core';
 import type { Hung, Line } from '../../state/bench';
-import type { Asset, KeptRamp, KeptSheet } from '../../state/model';
+import type { Asset, KeptRamp, KeptSheet } from '@uvrant/contract';
 import type { FinderItem } from '../../ui/finder';
 import { freshMask } from '../view/hanging';
 import { earlierThan } from '../ticket/printing-order';

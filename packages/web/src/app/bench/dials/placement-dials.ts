@@ -15,7 +15,7 @@ import {
   type Size,
 } from '@uvrant/core';
 import { jobsFeature } from '../../state/jobs';
-import type { Asset } from '../../state/model';
+import type { Asset } from '@uvrant/contract';
 import { Figure } from '../../ui/figure';
 import { Lengths } from '../../ui/lengths';
 import { Tick } from '../../ui/tick';

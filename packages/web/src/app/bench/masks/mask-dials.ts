@@ -18,7 +18,8 @@ import {
 } from '@uvrant/core';
 import { inWords, Toggles } from '../../ui/toggles';
 import { dialLines } from '../dials/dial-lines';
-import { Hanging, SHOWN_WAYS, type Brush, type Drawing, type ShownWay } from '../view/hanging';
+import { SHOWN_WAYS, type Drawing, type ShownWay } from '../../state/bench';
+import { Hanging, type Brush } from '../view/hanging';
 import { PlacementDials } from '../dials/placement-dials';
 import { Rendering } from '../view/rendering';
 import { percent } from '../words';
@@ -49,14 +50,19 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
         [options]="ways"
         [value]="hanging.shownWay()"
         label="How the mask is shown on the table"
-        (chosen)="hanging.shownWay.set($event)"
+        (chosen)="hanging.show({ shownWay: $event })"
       />
     </div>
     @switch (mask().kind) {
       @case ('painted') {
         <div class="block top">
           <b>Strokes</b>
-          <uv-toggles [options]="strokeWays" [value]="hanging.isErasing()" label="What strokes do" (chosen)="hanging.erases.set($event)" />
+          <uv-toggles
+            [options]="strokeWays"
+            [value]="hanging.isErasing()"
+            label="What strokes do"
+            (chosen)="hanging.show({ erases: $event })"
+          />
         </div>
         @for (line of brush(); track line.name) {
           <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
@@ -222,7 +228,7 @@ export class MaskDials {
   }
 
   protected draw(way: Drawing): void {
-    this.hanging.drawing.update((now) => (now === way ? null : way));
+    this.hanging.show({ drawing: this.hanging.drawing() === way ? null : way });
   }
 
   protected clear(): void {

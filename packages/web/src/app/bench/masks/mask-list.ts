@@ -74,6 +74,6 @@ export class MaskList {
     // Nothing painted yet hides nothing: the first strokes take away.
     const join = kind === 'painted' && this.masks().length === 0 ? 'without' : this.joins();
     this.hanging.addMask(freshMask(kind, this.pass(), { join }), this.hung());
-    if (kind === 'cut-out') this.hanging.drawing.set('polygon');
+    if (kind === 'cut-out') this.hanging.show({ drawing: 'polygon' });
   }
 }

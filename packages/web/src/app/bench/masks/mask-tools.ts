@@ -242,7 +242,7 @@ export class MaskTools {
     const way = this.hanging.drawing();
     if (!pass || way === null || way === 'band' || points.length < (way === 'polygon' || way === 'freehand' ? 6 : 4)) return;
     this.hanging.changeMask((mask) => (mask.kind === 'cut-out' ? { ...mask, ...outlined(mask, pass, way, points) } : mask));
-    this.hanging.drawing.set(null);
+    this.hanging.show({ drawing: null });
   }
 }
 

@@ -22,7 +22,7 @@ import {
 } from '@uvrant/core';
 import { BenchActions, benchFeature } from '../../state/bench';
 import { JobActions } from '../../state/jobs';
-import type { KeptSheet } from '../../state/model';
+import type { KeptSheet } from '@uvrant/contract';
 import { Editing } from '../editing';
 import { stepTitle } from '../words';
 

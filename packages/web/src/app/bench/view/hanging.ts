@@ -20,7 +20,7 @@ import {
   type TipName,
   type Wear,
 } from '@uvrant/core';
-import { benchFeature, type Hung } from '../../state/bench';
+import { BenchActions, benchFeature, type BenchView, type Hung } from '../../state/bench';
 import { Editing } from '../editing';
 import { freshId } from '../ticket/ticket-edits';
 
@@ -31,13 +31,6 @@ export interface Brush {
   readonly softness: number;
   readonly strength: number;
 }
-
-/** How an open mask is shown on the table. */
-export const SHOWN_WAYS = ['hatched', 'by itself', 'not'] as const;
-export type ShownWay = (typeof SHOWN_WAYS)[number];
-
-/** What is drawn next on an open mask: its outline, or where its soft edges are looked for as well. */
-export type Drawing = 'polygon' | 'freehand' | 'rectangle' | 'ellipse' | 'band';
 
 /** A wear's texture as the source that it would be; a made surface has no source of its own and stands as a flat. */
 export const textureSource = ({ picture }: TextureWear): Source =>
@@ -75,14 +68,11 @@ export class Hanging {
   readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
 
   readonly brush = signal<Brush>(defaultParams({ dials: BRUSH_DIALS }) as unknown as Brush);
-  /** While a key is held, or for good: strokes take away. */
-  readonly erases = signal(false);
-  readonly held = signal(false);
-  readonly isErasing = computed(() => this.erases() !== this.held());
-  readonly shownWay = signal<ShownWay>('hatched');
-  readonly drawing = signal<Drawing | null>(null);
-  /** The print faded, and what a wear will take hatched over it. */
-  readonly seeThrough = signal(true);
+  private readonly view = this.store.selectSignal(benchFeature.selectView);
+  readonly isErasing = computed(() => this.view().erases !== this.view().isEraseHeld);
+  readonly shownWay = computed(() => this.view().shownWay);
+  readonly drawing = computed(() => this.view().drawing);
+  readonly seesThrough = computed(() => this.view().seesThrough);
 
   readonly hung = computed<Hung | null>(() => this.line().hung ?? null);
   readonly holder = computed<Holder>(() => this.holderOf(this.hung() ?? {}));
@@ -107,9 +97,12 @@ export class Hanging {
     return { ...(step === null ? {} : { step }), ...(zone === undefined ? {} : { zone }) };
   }
 
+  show(change: Partial<BenchView>): void {
+    this.store.dispatch(BenchActions.viewChanged({ change }));
+  }
+
   choose(hung: Hung | null): void {
     const { pass, step } = this.line();
-    this.drawing.set(null);
     this.editing.choose({ pass, step, hung });
   }
 

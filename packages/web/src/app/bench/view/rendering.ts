@@ -186,11 +186,9 @@ export class Rendering {
   readonly plane = signal<BareMask | null>(null);
   readonly small = signal<Readonly<Record<string, Pixels>>>({});
   readonly problem = signal<string | null>(null);
-  readonly showBare = signal(false);
-  /** Set while a colour is being picked from the unprinted picture. */
-  readonly picking = signal<((rgb: readonly [number, number, number]) => void) | null>(null);
 
   private readonly hanging = inject(Hanging);
+  private readonly view = this.store.selectSignal(benchFeature.selectView);
 
   constructor() {
     effect(() => {
@@ -290,7 +288,7 @@ export class Rendering {
       },
     );
     this.whenQuiet(
-      () => ({ version: this.whole(), wanted: this.showBare(), pass: this.screened() }),
+      () => ({ version: this.whole(), wanted: this.view().showsBare, pass: this.screened() }),
       async ({ version, wanted, pass }, signal) => {
         if (version === null || !wanted || pass === null) return this.bare.set(null);
         this.bare.set(await this.engine.ask({ kind: 'bare', version, pass }, signal));

@@ -70,8 +70,8 @@ interface Loss {
         Takes ink away where the texture says so. <b>{{ taken() }}</b>
       </p>
       <div class="doing" role="group" aria-label="This wear">
-        <button type="button" [attr.aria-pressed]="hanging.seeThrough()" (click)="hanging.seeThrough.set(!hanging.seeThrough())">
-          {{ hanging.seeThrough() ? 'Show as printed' : 'See through' }}
+        <button type="button" [attr.aria-pressed]="hanging.seesThrough()" (click)="hanging.show({ seesThrough: !hanging.seesThrough() })">
+          {{ hanging.seesThrough() ? 'Show as printed' : 'See through' }}
         </button>
         <button type="button" (click)="hanging.remove()">Remove</button>
       </div>

@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Actions, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
 import { hueOf, type CurvePoint, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { BenchActions, benchFeature } from '../../../state/bench';
 import { Editing } from '../../editing';
 import { Rendering } from '../../view/rendering';
 
@@ -11,9 +15,7 @@ const NEAR = 8;
   selector: 'uv-grey-extra',
   template: `
     @if (byHue()) {
-      <button type="button" class="uv-button" [class.on]="rendering.picking() !== null" (click)="pick()">
-        Pick a hue from the picture
-      </button>
+      <button type="button" class="uv-button" [class.on]="view().picksHue" (click)="pick()">Pick a hue from the picture</button>
     }
     <dl class="uv-sums">
       <dt>Picture gets</dt>
@@ -36,6 +38,8 @@ export class GreyExtra {
   readonly sheet = input.required<Sheet>();
   protected readonly rendering = inject(Rendering);
   private readonly editing = inject(Editing);
+  private readonly store = inject(Store);
+  protected readonly view = this.store.selectSignal(benchFeature.selectView);
 
   protected readonly byHue = computed(() => this.step().params['by'] === 'hue');
   protected readonly sum = computed(() => {
@@ -51,24 +55,33 @@ export class GreyExtra {
     return `${Math.abs(by).toFixed(1)} % ${by > 0 ? 'lighter' : 'darker'}`;
   });
 
-  /** The next click on the picture puts a handle at the hue there, or goes to the one that is near. */
-  protected pick(): void {
-    if (this.rendering.picking()) return this.rendering.picking.set(null);
-    this.rendering.picking.set(([r, g, b]) => {
-      const hue = hueOf(r, g, b);
-      if (hue === null) return;
-      this.editing.step(this.pass().id, this.step().id, (step) => {
-        const handles = step.params['response'] as readonly CurvePoint[];
-        const away = (x: number): number => Math.min(Math.abs(x - hue), 360 - Math.abs(x - hue));
-        const near = handles.find(([x]) => away(x) <= NEAR);
-        const lifted = (y: number): number => Math.min(1, Math.round((y + 0.25) * 100) / 100);
-        const next = near
-          ? handles.map((handle): CurvePoint => (handle === near ? [near[0], lifted(near[1])] : handle))
-          : [...handles, [Math.round(hue), 0.25] as CurvePoint].sort((a, b) => a[0] - b[0]);
-        // A single handle would lift every hue: its neighbours are held where they are.
-        const held = handles.length === 0 ? withNeighbours(Math.round(hue), next) : next;
-        return { ...step, params: { ...step.params, response: held } };
+  constructor() {
+    inject(Actions)
+      .pipe(ofType(BenchActions.huePicked), takeUntilDestroyed())
+      .subscribe(({ rgb: [r, g, b] }) => {
+        const hue = hueOf(r, g, b);
+        if (hue !== null) this.lift(hue);
       });
+  }
+
+  /** The next click on the original picks the hue there. */
+  protected pick(): void {
+    this.store.dispatch(BenchActions.viewChanged({ change: { picksHue: !this.view().picksHue } }));
+  }
+
+  /** Puts a handle at a hue, or lifts the one that is near. */
+  private lift(hue: number): void {
+    this.editing.step(this.pass().id, this.step().id, (step) => {
+      const handles = step.params['response'] as readonly CurvePoint[];
+      const away = (x: number): number => Math.min(Math.abs(x - hue), 360 - Math.abs(x - hue));
+      const near = handles.find(([x]) => away(x) <= NEAR);
+      const lifted = (y: number): number => Math.min(1, Math.round((y + 0.25) * 100) / 100);
+      const next = near
+        ? handles.map((handle): CurvePoint => (handle === near ? [near[0], lifted(near[1])] : handle))
+        : [...handles, [Math.round(hue), 0.25] as CurvePoint].sort((a, b) => a[0] - b[0]);
+      // A single handle would lift every hue: its neighbours are held where they are.
+      const held = handles.length === 0 ? withNeighbours(Math.round(hue), next) : next;
+      return { ...step, params: { ...step.params, response: held } };
     });
   }
 }

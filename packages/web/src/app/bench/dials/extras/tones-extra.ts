@@ -1,7 +1,9 @@
+import { Store } from '@ngrx/store';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { stepOfKind, type Pass, type Sheet, type Step } from '@uvrant/core';
 import { Tick } from '../../../ui/tick';
 import { ToneHistogram } from '../../../ui/tone-histogram';
+import { BenchActions, benchFeature } from '../../../state/bench';
 import { Rendering } from '../../view/rendering';
 import { percent } from '../../words';
 
@@ -38,7 +40,7 @@ import { percent } from '../../words';
       @if (isScreened()) {
         <div class="hatch">
           <span>Hatch where the light will carry no dots{{ bareShare() }}</span>
-          <uv-tick [on]="rendering.showBare()" label="Hatch light without dots on the table" (toggled)="rendering.showBare.set($event)" />
+          <uv-tick [on]="view().showsBare" label="Hatch light without dots on the table" (toggled)="hatch($event)" />
         </div>
       }
     } @else {
@@ -53,6 +55,8 @@ export class TonesExtra {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   protected readonly rendering = inject(Rendering);
+  private readonly store = inject(Store);
+  protected readonly view = this.store.selectSignal(benchFeature.selectView);
 
   /** Its dials that it can find by itself, as they stand among the tones. */
   protected readonly marks = computed(() => {
@@ -82,6 +86,10 @@ export class TonesExtra {
       row('Mean tone', meanIn, meanOut),
     ];
   });
+
+  protected hatch(showsBare: boolean): void {
+    this.store.dispatch(BenchActions.viewChanged({ change: { showsBare } }));
+  }
 
   protected readonly bareShare = computed(() => {
     const bare = this.rendering.bare();

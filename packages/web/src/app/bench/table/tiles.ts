@@ -1,0 +1,171 @@
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { Engine, TaskCancelled } from '../../engine/engine';
+import type { Task, TilePlace } from '../../engine/protocol';
+import { Timing } from '../../engine/timing';
+import { Rendering } from '../view/rendering';
+import { placeName, TileLayer } from './tile-layer';
+import { DRAFT_TILE, draftHalvings, seenPart, trueHalvings, trueTile, type Extent, type Viewport } from './viewport';
+
+/** What the table wants to show: a version of the print and of the unprinted original, and how it is looked at. */
+export interface Wanted {
+  readonly version: number;
+  readonly original: number;
+  readonly view: Viewport;
+  /** The table, CSS pixels; the sheet, its own pixels; screen pixels a CSS pixel. */
+  readonly table: Extent;
+  readonly sheet: Extent;
+  readonly density: number;
+  /** The pass whose original is shown; null where none is. */
+  readonly pass: string | null;
+}
+
+type TileTask = Task & { kind: 'tile' | 'unprinted' };
+
+/** The tiles at so many halvings that are seen, row by row. */
+const seenTiles = (halvings: number, side: number, { view, table, sheet }: Wanted): TilePlace[] => {
+  const by = 2 ** halvings * side;
+  const { left, top, width, height } = seenPart(view, table, sheet);
+  if (width <= 0 || height <= 0) return [];
+  const places: TilePlace[] = [];
+  for (let y = Math.floor(top / by); y * by < top + height; y++) {
+    for (let x = Math.floor(left / by); x * by < left + width; x++) places.push({ halvings, side, x, y });
+  }
+  return places;
+};
+
+/** How many tiles the whole sheet makes at so many halvings. */
+const tilesOfAll = (halvings: number, side: number, { width, height }: Extent): number => {
+  const by = 2 ** halvings * side;
+  return Math.ceil(width / by) * Math.ceil(height / by);
+};
+
+/** Asks the engine for the tiles that the table shows, keeps what comes, and knows when all of it is there. */
+@Injectable()
+export class Tiles {
+  private readonly engine = inject(Engine);
+  private readonly rendering = inject(Rendering);
+  private readonly timing = inject(Timing);
+
+  readonly print = new TileLayer();
+  readonly unprinted = new TileLayer();
+  private readonly pending = new Map<string, AbortController>();
+  /** Places of the draft that show wear only about, by version: to be made finer. */
+  private readonly about = new Set<string>();
+  private tilesInAll = 0;
+  /** Versions whose draft, or true print, is all in: told of once they are drawn. */
+  private draftIn: number | null = null;
+  private trueIn: number | null = null;
+
+  private readonly allTrue = signal(false);
+  /** True once every tile that is seen is the print's own. */
+  readonly isTrue = this.allTrue.asReadonly();
+  private readonly came = signal(0);
+  /** Counts tiles as they come, so that they are drawn. */
+  readonly count = this.came.asReadonly();
+  readonly status = computed(() => (this.isTrue() ? 'true' : 'draft'));
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      for (const stop of this.pending.values()) stop.abort();
+    });
+  }
+
+  /** Asks for what is wanted and not there; what is not wanted any more is called off. */
+  want(wanted: Wanted): void {
+    const { version, original, view, table, sheet, density, pass } = wanted;
+    const finest = trueHalvings(view.zoom, density);
+    const coarse = draftHalvings(view, table, sheet, density);
+    const places = seenTiles(finest, trueTile(finest), wanted);
+    const missing = places.filter((place) => !this.print.has(place, version, 1));
+    const asked = new Map<string, () => void>();
+    const add = (layer: TileLayer, rank: number, of: number, place: TilePlace, task: TileTask): void => {
+      if (layer.has(place, of, rank)) return;
+      const name = `${task.kind}:${of}:${rank}:${placeName(place)}`;
+      asked.set(name, () => this.request(name, layer, rank, of, place, task));
+    };
+    // At print pixels the true tiles are as quick as a draft would be.
+    if (missing.length > 0 && finest > 0) {
+      for (const place of seenTiles(coarse, DRAFT_TILE, wanted)) {
+        add(this.print, 0, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+        if (this.about.has(`${version}:${placeName(place)}`)) this.addFine(asked, version, place);
+      }
+    }
+    for (const place of missing) add(this.print, 1, version, place, { kind: 'tile', version, quality: 'true', ...place });
+    if (pass !== null) {
+      for (const place of seenTiles(coarse, DRAFT_TILE, wanted)) {
+        add(this.unprinted, 0, original, place, { kind: 'unprinted', version: original, pass, ...place });
+      }
+    }
+    for (const each of this.about) if (!each.startsWith(`${version}:`)) this.about.delete(each);
+    for (const [name, stop] of this.pending) {
+      if (asked.has(name)) continue;
+      stop.abort();
+      this.pending.delete(name);
+    }
+    this.allTrue.set(missing.length === 0);
+    this.tilesInAll = tilesOfAll(finest, trueTile(finest), sheet);
+    this.rendering.seesAll.set(places.length === this.tilesInAll && version === this.rendering.whole());
+    if (missing.length === 0) this.trueIn = version;
+    for (const [name, start] of asked) if (!this.pending.has(name)) start();
+  }
+
+  /** Tells the timing what of it was drawn just now. */
+  painted(): void {
+    if (this.draftIn !== null) this.timing.painted('draft', this.draftIn);
+    if (this.trueIn !== null) this.timing.painted('true', this.trueIn);
+  }
+
+  private addFine(asked: Map<string, () => void>, version: number, place: TilePlace): void {
+    const name = `fine:${version}:${placeName(place)}`;
+    asked.set(name, () => this.request(name, this.print, 0, version, place, { kind: 'tile', version, quality: 'fine', ...place }));
+  }
+
+  /** Asks for a finer draft of a tile whose wear is shown only about, and notes where one has come. */
+  private refine(version: number, place: TilePlace, isFine: boolean): void {
+    const name = `${version}:${placeName(place)}`;
+    if (isFine) this.about.delete(name);
+    if (isFine || version !== this.rendering.version() || this.isTrue()) return;
+    this.about.add(name);
+    const asked = new Map<string, () => void>();
+    this.addFine(asked, version, place);
+    for (const [each, start] of asked) if (!this.pending.has(each)) start();
+  }
+
+  private request(name: string, layer: TileLayer, rank: number, of: number, place: TilePlace, task: TileTask): void {
+    const stop = new AbortController();
+    this.pending.set(name, stop);
+    this.engine
+      .ask(task, stop.signal)
+      .then(async (pixels) => {
+        if (rank === 1 && 'worn' in pixels && pixels.worn) this.rendering.addWorn(of, placeName(place), pixels.worn, this.tilesInAll);
+        await layer.put(place, of, rank, pixels);
+        this.pending.delete(name);
+        if (rank === 0 && 'isFine' in pixels) this.refine(of, place, pixels.isFine);
+        this.rendering.problem.set(null);
+        this.settle(layer, of);
+        this.came.update((n) => n + 1);
+      })
+      .catch((error: unknown) => {
+        this.pending.delete(name);
+        if (!(error instanceof TaskCancelled)) this.rendering.fail(error);
+      });
+  }
+
+  /** Once a version's tiles are all in, older ones go, and the table is true. */
+  private settle(layer: TileLayer, version: number): void {
+    const names = [...this.pending.keys()];
+    if (layer === this.unprinted) {
+      if (!names.some((name) => name.startsWith('unprinted:'))) layer.dropBefore(version);
+      return;
+    }
+    if (version !== this.rendering.version()) return;
+    if (!names.some((name) => name.startsWith(`tile:${version}:0:`))) {
+      layer.dropBefore(version);
+      this.draftIn = version;
+    }
+    if (!names.some((name) => name.startsWith('tile:'))) {
+      this.allTrue.set(true);
+      this.trueIn = version;
+    }
+  }
+}

@@ -1,0 +1,44 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+
+/** The wipe: a line between the print at its left and the unprinted original at its right. */
+@Component({
+  selector: 'uv-wipe',
+  template: `
+    <div
+      class="wipe"
+      role="slider"
+      tabindex="0"
+      aria-label="Wipe between print and original"
+      aria-valuemin="0"
+      aria-valuemax="100"
+      [attr.aria-valuenow]="percent()"
+      [style.left.px]="left()"
+      (pointerdown)="grabbed.emit($event)"
+      (keydown)="key($event)"
+    >
+      <b aria-hidden="true">↔</b>
+    </div>
+    <span class="tag" [style.right.px]="table() - left() + 8">print</span>
+    <span class="tag" [style.left.px]="left() + 10">original</span>
+  `,
+  styleUrl: './wipe.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Wipe {
+  /** Where it stands, as a share of the sheet's width; the same in CSS pixels from the table's left; the table's width. */
+  readonly at = input.required<number>();
+  readonly left = input.required<number>();
+  readonly table = input.required<number>();
+  readonly grabbed = output<PointerEvent>();
+  readonly moved = output<number>();
+
+  protected readonly percent = computed(() => Math.round(100 * this.at()));
+
+  protected key(event: KeyboardEvent): void {
+    const by = event.key === 'ArrowLeft' ? -0.02 : event.key === 'ArrowRight' ? 0.02 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.moved.emit(this.at() + by);
+  }
+}
