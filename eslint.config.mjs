@@ -142,6 +142,7 @@ export default tseslint.config(
       globals: {
         process: 'readonly',
         console: 'readonly',
+        Buffer: 'readonly',
         module: 'writable',
         require: 'readonly',
         __dirname: 'readonly',

@@ -1,5 +1,4 @@
 // npm run build: every part anew.
-import { build, install } from './run.mjs';
+import { ready } from './run.mjs';
 
-install();
-build(undefined, true);
+await ready('product', { all: true });

@@ -1,6 +1,5 @@
 // npm start: installs if needed, builds what is stale, and serves Uvrant. Options go to the server: -- --port N --data DIR
-import { build, install, stay } from './run.mjs';
+import { ready, stay } from './run.mjs';
 
-install();
-build();
+await ready('product');
 stay(process.execPath, ['--enable-source-maps', 'packages/server/dist/main.js', ...process.argv.slice(2)]);

@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { bin, build, install, root } from './run.mjs';
+import { bin, ready, root } from './run.mjs';
 
 const long = process.argv.includes('--long');
 const CHROMIUM = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
@@ -55,8 +55,7 @@ const browserReport = () => {
   return { passed: expected, failed: unexpected + flaky };
 };
 
-install();
-build();
+await ready('all');
 const browser = async () => {
   if (chromium()) await check('browser', bin('playwright'), ['test'], browserReport);
   else results.push({ name: 'browser', passed: 0, failed: 1, seconds: 0 });
