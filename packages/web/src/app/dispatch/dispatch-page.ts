@@ -134,6 +134,7 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
       background: var(--form);
     }
     .page {
+      max-width: 1640px;
       padding: 24px 34px;
     }
     h1 {

@@ -171,3 +171,26 @@ test('what is removed goes from its lists, and comes back as it was', () => {
   expect(assets()).toEqual([ASSET]);
   expect(store.selectSignal(trayFeature.selectLatest)()).toBeNull();
 });
+
+test('sheets are sent out beside each other; the same one twice at once counts once', async () => {
+  const answers = new Map<string, Subject<SendOut>>();
+  const sendOut = jest.fn((sheetId: string) => {
+    const answer = new Subject<SendOut>();
+    answers.set(sheetId, answer);
+    return answer;
+  });
+  const { store } = started({ sendOut });
+  for (const sheetId of ['s1', 's2', 's1']) store.dispatch(DispatchActions.sendOutWanted({ sheetId, format: 'png' }));
+  expect(sendOut.mock.calls.map(([sheetId]) => sheetId)).toEqual(['s1', 's2']);
+  for (const [id, answer] of answers) {
+    answer.next({ id, sheetId: id, state: 'queued' } as SendOut);
+    answer.complete();
+  }
+  expect(
+    store
+      .selectSignal(dispatchFeature.selectSendOuts)()
+      .map(({ id }) => id),
+  ).toEqual(['s2', 's1']);
+  store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
+  expect(sendOut).toHaveBeenCalledTimes(3);
+});

@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { concatLatestFrom } from '@ngrx/operators';
+import { concatLatestFrom, mapResponse } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, filter, from, map, merge, mergeMap, of, switchMap, tap } from 'rxjs';
+import { catchError, concatMap, exhaustMap, filter, from, groupBy, map, merge, mergeMap, of, switchMap, tap } from 'rxjs';
 import { picturesOf } from '@uvrant/core';
 import { Api, messageOf } from '../api/api';
 import { ServerStream } from '../api/event-stream';
@@ -22,8 +22,10 @@ export const listJobs = createEffect(
       ofType(JobActions.windowOpened, JobActions.jobsWanted),
       switchMap(() =>
         api.jobs().pipe(
-          map((jobs) => JobActions.jobsListed({ jobs })),
-          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (jobs) => JobActions.jobsListed({ jobs }),
+            error: (error: unknown) => JobActions.jobRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -38,8 +40,10 @@ export const openJob = createEffect(
       switchMap(({ id }) =>
         from(saver.resume()).pipe(
           switchMap(() => api.job(id)),
-          map((contents) => JobActions.jobOpened({ contents })),
-          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (contents) => JobActions.jobOpened({ contents }),
+            error: (error: unknown) => JobActions.jobRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -52,8 +56,10 @@ export const createJob = createEffect(
       ofType(JobActions.newJobWanted),
       exhaustMap(({ name }) =>
         api.createJob(name).pipe(
-          map((job) => JobActions.jobCreated({ job })),
-          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (job) => JobActions.jobCreated({ job }),
+            error: (error: unknown) => JobActions.jobRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -106,8 +112,10 @@ export const createSheet = createEffect(
       ofType(JobActions.sheetWanted),
       exhaustMap(({ jobId, document }) =>
         api.createSheet(jobId, document).pipe(
-          map((sheet) => JobActions.sheetCreated({ sheet })),
-          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (sheet) => JobActions.sheetCreated({ sheet }),
+            error: (error: unknown) => JobActions.jobRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -207,8 +215,10 @@ export const listFonts = createEffect(
       ofType(FontActions.fontsWanted),
       exhaustMap(() =>
         api.fonts().pipe(
-          map((fonts) => FontActions.fontsListed({ fonts })),
-          catchError((error: unknown) => of(FontActions.fontRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (fonts) => FontActions.fontsListed({ fonts }),
+            error: (error: unknown) => FontActions.fontRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -221,8 +231,10 @@ export const addFont = createEffect(
       ofType(FontActions.fontDropped),
       concatMap(({ file }) =>
         api.addFont(file).pipe(
-          map((font) => FontActions.fontTakenIn({ font })),
-          catchError((error: unknown) => of(FontActions.fontRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (font) => FontActions.fontTakenIn({ font }),
+            error: (error: unknown) => FontActions.fontRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -236,8 +248,10 @@ export const copyPass = createEffect(
       ofType(JobActions.passCopied),
       concatMap(({ sheet, document }) =>
         api.saveSheet(sheet.id, sheet.revision, crypto.randomUUID(), document).pipe(
-          map((saved) => JobActions.sheetSaved({ sheet: saved })),
-          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (saved) => JobActions.sheetSaved({ sheet: saved }),
+            error: (error: unknown) => JobActions.jobRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -250,8 +264,10 @@ export const listSendOuts = createEffect(
       ofType(DispatchActions.listWanted),
       switchMap(({ jobId }) =>
         api.sendOuts(jobId).pipe(
-          map((sendOuts) => DispatchActions.sendOutsListed({ sendOuts })),
-          catchError((error: unknown) => of(DispatchActions.sendOutRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (sendOuts) => DispatchActions.sendOutsListed({ sendOuts }),
+            error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -262,10 +278,18 @@ export const queueSendOut = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
       ofType(DispatchActions.sendOutWanted),
-      exhaustMap(({ sheetId, format }) =>
-        api.sendOut(sheetId, format).pipe(
-          map((sendOut) => DispatchActions.sendOutQueued({ sendOut })),
-          catchError((error: unknown) => of(DispatchActions.sendOutRefused({ message: messageOf(error) }))),
+      // A second press on the same sheet while it is being asked counts once; other sheets are asked beside it.
+      groupBy(({ sheetId }) => sheetId),
+      mergeMap((ofSheet) =>
+        ofSheet.pipe(
+          exhaustMap(({ sheetId, format }) =>
+            api.sendOut(sheetId, format).pipe(
+              mapResponse({
+                next: (sendOut) => DispatchActions.sendOutQueued({ sendOut }),
+                error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+              }),
+            ),
+          ),
         ),
       ),
     ),
@@ -278,8 +302,10 @@ export const callOffSendOut = createEffect(
       ofType(DispatchActions.sendOutCalledOff),
       mergeMap(({ id }) =>
         api.cancelSendOut(id).pipe(
-          map((sendOut) => DispatchActions.sendOutQueued({ sendOut })),
-          catchError((error: unknown) => of(DispatchActions.sendOutRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (sendOut) => DispatchActions.sendOutQueued({ sendOut }),
+            error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -343,8 +369,10 @@ export const readJobAgain = createEffect(
       ofType(JobActions.jobReadAgain),
       switchMap(({ id }) =>
         api.job(id).pipe(
-          map((contents) => JobActions.jobOpened({ contents })),
-          catchError((error: unknown) => of(JobActions.jobRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (contents) => JobActions.jobOpened({ contents }),
+            error: (error: unknown) => JobActions.jobRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -387,8 +415,10 @@ export const changePicture = createEffect(
       ofType(JobActions.pictureChanged),
       concatMap(({ jobId, sha256, change }) =>
         api.changeAsset(jobId, sha256, change).pipe(
-          map((asset) => JobActions.pictureKnown({ asset })),
-          catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (asset) => JobActions.pictureKnown({ asset }),
+            error: (error: unknown) => ChestActions.chestRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -401,8 +431,10 @@ export const remove = createEffect(
       ofType(TrayActions.removalWanted),
       concatMap(({ item }) =>
         api.remove(item).pipe(
-          map(() => TrayActions.removed({ item })),
-          catchError((error: unknown) => of(TrayActions.refused({ message: messageOf(error) }))),
+          mapResponse({
+            next: () => TrayActions.removed({ item }),
+            error: (error: unknown) => TrayActions.refused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -415,8 +447,10 @@ export const putBack = createEffect(
       ofType(TrayActions.putBackWanted),
       concatMap(({ item }) =>
         api.putBack(item).pipe(
-          map(() => TrayActions.putBack({ item })),
-          catchError((error: unknown) => of(TrayActions.refused({ message: messageOf(error) }))),
+          mapResponse({
+            next: () => TrayActions.putBack({ item }),
+            error: (error: unknown) => TrayActions.refused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -429,8 +463,10 @@ export const listTray = createEffect(
       ofType(TrayActions.trayOpened),
       switchMap(() =>
         api.tray().pipe(
-          map((items) => TrayActions.trayListed({ items })),
-          catchError((error: unknown) => of(TrayActions.refused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (items) => TrayActions.trayListed({ items }),
+            error: (error: unknown) => TrayActions.refused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),
@@ -495,8 +531,10 @@ export const keepRamp = createEffect(
           ? api.keepRamp(action.name, action.stops).pipe(switchMap(() => api.ramps()))
           : api.removeRamp(action.id).pipe(switchMap(() => api.ramps()))
         ).pipe(
-          map((ramps) => ChestActions.rampsListed({ ramps })),
-          catchError((error: unknown) => of(ChestActions.chestRefused({ message: messageOf(error) }))),
+          mapResponse({
+            next: (ramps) => ChestActions.rampsListed({ ramps }),
+            error: (error: unknown) => ChestActions.chestRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
     ),

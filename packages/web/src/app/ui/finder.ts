@@ -72,7 +72,13 @@ const LEFT_AFTER_MS = 80;
       @for (group of groups(); track group.name) {
         <mat-optgroup [label]="group.name">
           @for (item of group.items; track item.id) {
-            <mat-option [value]="item.id" [class.now]="item.id === current()" (mouseenter)="point(item.id)" (mouseleave)="pointSoon(null)">
+            <mat-option
+              [value]="item.id"
+              [class.now]="item.id === current()"
+              [class.tried]="item.id === tries()"
+              (mouseenter)="point(item.id)"
+              (mouseleave)="pointSoon(null)"
+            >
               <b>{{ item.title }}</b>
               <small>{{ item.note }}</small>
             </mat-option>
@@ -97,7 +103,9 @@ export class Finder {
 
   protected readonly asked = signal('');
   private readonly entry = viewChild.required<ElementRef<HTMLInputElement>>('entry');
-  private readonly tries = signal<string | null>(null);
+  /** What is tried now. */
+  protected readonly tries = signal<string | null>(null);
+  private readonly trigger = viewChild.required(MatAutocompleteTrigger);
   private pointing: ReturnType<typeof setTimeout> | undefined;
   /** True once something was taken, or nothing will be. */
   private isDone = false;
@@ -115,8 +123,11 @@ export class Finder {
   });
 
   constructor() {
-    // The list opens with the focus.
-    afterNextRender(() => this.entry().nativeElement.focus({ preventScroll: true }));
+    // The list opens with the focus, and goes where the field is once all round it has settled.
+    afterNextRender(() => {
+      this.entry().nativeElement.focus({ preventScroll: true });
+      requestAnimationFrame(() => this.trigger().updatePosition());
+    });
     inject(DestroyRef).onDestroy(() => clearTimeout(this.pointing));
   }
 

@@ -1,3 +1,4 @@
+import { CdkScrollable } from '@angular/cdk/scrolling';
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, type Type } from '@angular/core';
 import { Store } from '@ngrx/store';
@@ -33,6 +34,8 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
 /** The dials of the chosen line, as form lines made from its declaration. */
 @Component({
   selector: 'uv-dials',
+  // Lists that are open move with it as it scrolls.
+  hostDirectives: [CdkScrollable],
   imports: [NgComponentOutlet, RangedField, MaskDials, MaskList, PassDials, SheetDials, WearDials, ZoneList],
   template: `
     @if (sheet(); as sheet) {

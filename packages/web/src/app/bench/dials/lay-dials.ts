@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import {
   blendMode,
@@ -97,7 +97,6 @@ export class LayDials {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
-  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly rendering = inject(Rendering);
   private readonly adding = inject(Adding);
 
@@ -131,11 +130,7 @@ export class LayDials {
 
   protected toggle(): void {
     if (this.open()) this.leave();
-    else {
-      this.open.set(true);
-      // The list has room below the head of the column.
-      setTimeout(() => this.element.nativeElement.scrollIntoView({ block: 'start' }));
-    }
+    else this.open.set(true);
   }
 
   protected try(mode: string | null): void {

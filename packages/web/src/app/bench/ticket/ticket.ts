@@ -1,3 +1,4 @@
+import { CdkScrollable } from '@angular/cdk/scrolling';
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal } from '@angular/core';
@@ -21,6 +22,8 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
 /** The ticket: a form in printing order, each pass with the sheet as it is after it. */
 @Component({
   selector: 'uv-ticket',
+  // Lists that are open move with it as it scrolls.
+  hostDirectives: [CdkScrollable],
   imports: [PixelsView, Tick, CdkDrag, CdkDropList, MatIcon, MatTooltip, NgTemplateOutlet, AddRow],
   template: `
     @if (sheet(); as sheet) {
