@@ -185,3 +185,24 @@ test('keys of a single character are switched off, and given to others', async (
   await page.waitForTimeout(300);
   await expect(wipe).toHaveCount(0);
 });
+
+test('ticks, options side by side, scales and lists are worked by keyboard alone', async ({ page }) => {
+  await opened(page);
+  const prints = page.getByRole('checkbox', { name: 'Dome at dusk prints' });
+  await prints.focus();
+  await page.keyboard.press('Space');
+  await expect(prints).not.toBeChecked();
+  await page.keyboard.press('Space');
+  await expect(prints).toBeChecked();
+  await line(page, /^Screen/).focus();
+  await page.keyboard.press('Enter');
+  const carries = page.getByRole('radiogroup', { name: 'Ink carries' });
+  await carries.getByRole('radio', { name: 'darks' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  await expect(carries.getByRole('radio', { name: 'lights' })).toBeChecked();
+  await page.getByRole('slider', { name: 'Hardness' }).focus();
+  const before = await page.getByRole('textbox', { name: 'Hardness' }).inputValue();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('textbox', { name: 'Hardness' })).not.toHaveValue(before);
+});

@@ -38,7 +38,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     }
   };
 
-  /** Calls `run` for each part of so many pixels; all at once where every array lies in the kernels' memory. */
+  /** Calls `run` once if all arrays lie in the kernels' memory, else once for each `part` pixels. */
   const inParts = (count: number, arrays: readonly (Values | null)[], run: (from: number, to: number) => void, part = PART): void => {
     const whole = arrays.every((array) => array === null || arena.holds(array));
     for (let from = 0; from < count; from += whole ? count : part) {

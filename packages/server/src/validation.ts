@@ -4,7 +4,7 @@ import Joi from 'joi';
 /** Control characters, and those that turn the direction of the text after them (Unicode 15, UAX 9, 2.1 and 2.2). */
 const UNPRINTED = /[\p{Cc}\u202a-\u202e\u2066-\u2069\u200e\u200f]/u;
 
-/** A name of so many characters that can be shown anywhere. */
+/** A name of at most `most` characters, without any that cannot be shown. */
 export const plainName = (most: number): Joi.StringSchema =>
   Joi.string()
     .min(1)

@@ -11,7 +11,7 @@ export interface EdgeDials {
 
 /** A feather is the width over which a straight edge passes from 2 to 98 % (± 2 standard deviations). */
 const SIGMAS = 4;
-/** Under so many pixels neither is seen. */
+/** Pixels below which growth and feather are left out: they would not be seen. */
 const LEAST_PX = 0.15;
 
 const growPx = ({ grow }: EdgeDials, pxPerMm: number): number => (Math.abs(grow * pxPerMm) < LEAST_PX ? 0 : grow * pxPerMm);
@@ -25,7 +25,7 @@ export const edgeReach = (dials: EdgeDials, pxPerMm: number): number => {
   return (grown === 0 ? 0 : Math.ceil(Math.abs(grown)) + 2) + (sigma === 0 ? 0 : blurReach(sigma));
 };
 
-/** Grown by so many pixels: soft edges are first taken at their half. */
+/** Grows a plane by `by` pixels (shrinks it if negative). The edge is where the coverage is ½. */
 const grownBy = (plane: Int16Array, { width, height }: Region, by: number): Int16Array => {
   const outward = by > 0;
   const set = new Uint8Array(plane.length);

@@ -61,12 +61,13 @@ export const softEdges = (
   return out;
 };
 
-/** Pixels beyond a pixel that freeing colours reads. */
+/** Pixels around a pixel that are read to unmix its colour. */
 export const freedReach = (bandMm: number, pxPerMm: number): number => softReach(bandMm, pxPerMm).window;
 
 /**
- * The subject's own colours: where it half covers its ground, what is seen is α·F + (1 − α)·B. B is the mean of the sure
- * ground near by, F what is then left, the steadier mean of the sure subject the fainter the coverage.
+ * Unmixes the subject's colour F from what is seen, C = α·F + (1 − α)·B. B is the mean of nearby pixels with α = 0. F is
+ * α · (C − (1 − α)·B)/α + (1 − α)·S: what remains without the ground, mixed with S, the mean of nearby pixels with α = 1, which is
+ * steadier where α is small.
  */
 export const freedColours = (picture: ColourRaster, coverage: Int16Array, bandMm: number, pxPerMm: number): ColourRaster => {
   const { width, height } = picture.region;

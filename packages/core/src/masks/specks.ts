@@ -1,12 +1,12 @@
 import type { Kernels } from '../raster/kernels';
 import { ONE, type Region } from '../raster/raster';
 
-/** Pixels beyond a pixel that dropping specks of so many pixels reads: a small piece that touches it lies within. */
+/** Pixels around a pixel that are read to drop specks of up to `most` pixels: every such speck that touches the pixel lies within. */
 export const speckReach = (most: number): number => (most >= 1 ? Math.ceil(most) + 1 : 0);
 
 /**
- * A plane without specks and without holes up to so many pixels (by their boxes); what lies nearer to its rim than the
- * two reaches together is not for use.
+ * Removes specks and fills holes whose boxes are at most `specksPx` and `holesPx` pixels. Values nearer to the plane's rim than
+ * the sum of both reaches are not valid.
  */
 export const cleaned = (plane: Int16Array, { width, height }: Region, specksPx: number, holesPx: number, kernels: Kernels): Int16Array => {
   if (specksPx < 1 && holesPx < 1) return plane;

@@ -3,7 +3,7 @@
  * mark that was set before. What is handed out holds what was there before, and is gone once it is given back.
  */
 export interface Arena {
-  /** A plane of so many values, with any content. */
+  /** A plane of `length` values; its content is not set. */
   plane(length: number): Int16Array;
   bytes(length: number): Uint8Array;
   /** Where the arena stands now. */

@@ -3,7 +3,7 @@ import { remembering } from '../units/remember';
 import type { Kernels } from './kernels';
 import { ONE, type Region } from './raster';
 
-/** A Gaussian is cut off at so many standard deviations. */
+/** Standard deviations at which the Gaussian is cut off. */
 const CUT_OFF = 3;
 
 /** Pixels beyond a pixel that a blur reads. */

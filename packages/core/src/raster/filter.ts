@@ -52,5 +52,5 @@ const box = remembering(64, String, (scale: number): FilterAxis => {
   return axisOf(taps, -scale / 2, weights);
 });
 
-/** The filter for one axis at so many source pixels an output pixel: an area box from 1 up, Catmull–Rom below. */
+/** The filter of one axis for a scale in source pixels an output pixel: a box over the area from 1 up, Catmull–Rom below 1. */
 export const filterAxis = (scale: number): FilterAxis => (scale < 1 ? CATMULL_ROM : box(scale));

@@ -167,7 +167,7 @@ export interface Kernels {
   /** Every row of a patch filtered along x at some positions: Σ weight · value, rounded; overshoot is kept. */
   readonly filterAcross: (patch: SourcePatch, positions: Positions, axis: FilterAxis, out: Int16Array) => void;
 
-  /** Rows of so many pixels filtered along y at some positions, and brought within 0 … ONE, colours within their alpha. */
+  /** Filters rows along y at the given positions. Clamps values to 0 … ONE, and colours to their alpha. */
   readonly filterDown: (lines: Int16Array, channels: 1 | 4, width: number, positions: Positions, axis: FilterAxis, out: Int16Array) => void;
 
   /** Rows become columns. */

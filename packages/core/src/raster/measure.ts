@@ -11,7 +11,7 @@ export interface Measures {
 
 /** Coherence of the gradients from which a structure counts as running one way. */
 const COHERENT = 0.4;
-/** Opposite edges may differ so many times as much as neighbouring rows do. */
+/** A picture tiles if opposite edges differ at most this many times as much as neighbouring rows do. */
 const MEETS = 1.8;
 
 /** Mean difference of two columns (or rows) of a plane: values `step` apart along them, from two starts. */

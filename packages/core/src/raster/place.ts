@@ -97,7 +97,7 @@ export const insidePicture = (info: SourceInfo, area: PatchArea): boolean =>
 
 const share = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
-/** How much of each of so many pixels, from `start` on, a box of a length covers along one axis. */
+/** Share, 0 … 1, of each of `count` pixels from `start` on that a box of `length` covers along one axis. */
 const shares = (scale: number, offset: number, start: number, count: number, length: number): Float64Array => {
   const out = new Float64Array(count);
   for (let i = 0; i < count; i++) {

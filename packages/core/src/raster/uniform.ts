@@ -13,7 +13,7 @@ const made = remembering(
   },
 );
 
-/** A plane of so many equal values, shared by all that ask for one: it is never to be written to. */
+/** A plane with the same value everywhere. All callers share it, so nobody may write to it. */
 export const uniformPlane = (length: number, value: number): Int16Array => made({ length, value });
 
 /** Nothing, everywhere. */

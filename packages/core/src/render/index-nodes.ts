@@ -63,7 +63,7 @@ const mapped = (palette: Palette, becomes: Palette): { readonly map: Uint8Array;
   return { map, palette: Int16Array.from(entries.flatMap((colour) => colour.split(' ').map(Number))) };
 };
 
-/** An ink laid on the composite so many times over; null where there would be too many colours. The coverage counts from a half up. */
+/** Lays an ink on the composite `times` times. Coverage of ½ and more counts as ink. Returns null if the palette would grow too large. */
 export const stampNode = (
   beneath: IndexNode,
   source: Node<'ink'>,

@@ -165,7 +165,7 @@ const reachedFrom = (
   return out;
 };
 
-/** A plane without specks and holes up to so many mm. */
+/** Removes specks and fills holes whose boxes are no larger than the given sizes, mm. */
 export const cleanedNode = (plane: Plane, specksMm: number, holesMm: number, pxPerMm: number): Plane => {
   const [specks, holes] = [specksMm * pxPerMm, holesMm * pxPerMm];
   const reach = speckReach(specks) + speckReach(holes);

@@ -37,7 +37,7 @@ export const planReading = (statistics: StatisticsNode, work: PlanWork): TileNam
   return [...wants.tiles.values()];
 };
 
-/** Puts a block's rows where they belong in a larger array of so many values a pixel. */
+/** Copies a block's rows into their place in a larger array with `values` values a pixel. */
 const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Region, to: T, region: Region, values: number): void => {
   const line = block.width * values;
   for (let row = 0; row < block.height; row++) {

@@ -16,7 +16,7 @@ const isQuarterTurned = ({ affine: { a, e } }: Sampling): boolean => a === 0 && 
 export const sampledBlocks = (sampling: Sampling, region: Region): Region[] =>
   tilesOf(region, isUpright(sampling) || isQuarterTurned(sampling) ? STRAIGHT_BLOCK : TURNED_BLOCK);
 
-/** Positions of so many pixel centres from `start` on, along an axis of a patch that begins at `first`. */
+/** Source positions, in 1/256 px, of `count` pixel centres from `start` on, along one axis of a patch that begins at pixel `first`. */
 const positionsOf = (scale: number, offset: number, start: number, count: number, axis: FilterAxis, first: number): Positions => {
   const positions = new Int32Array(count);
   for (let i = 0; i < count; i++) {
@@ -51,7 +51,7 @@ const sampledStraight = (sampling: Sampling, patch: SourcePatch, block: Region, 
 };
 
 /**
- * Samples a region block by block; `patchOf` gives the source pixels of an area, of so many channels. Values beyond a
+ * Samples a region block by block; `patchOf` gives the source pixels of an area, interleaved by channel. Values beyond a
  * picture's edge are those that the patches hold there.
  */
 export function* sampled(

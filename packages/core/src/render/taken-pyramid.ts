@@ -26,7 +26,7 @@ export interface TextureFrame {
   readonly perMm: number;
 }
 
-/** The frame of a texture as large as it is on the sheet, at so many pixels a millimetre. */
+/** The texture's own frame at its size on the sheet, sampled at `perMm` pixels a millimetre. */
 export const frameOf = (placement: Placement, perMm: number): TextureFrame => ({
   width: Math.max(1, Math.round(placement.width * perMm)),
   height: Math.max(1, Math.round(placement.height * perMm)),

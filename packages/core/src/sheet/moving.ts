@@ -45,7 +45,10 @@ export const motionOf = (home: Placement, now: Placement): Motion => {
   return { a: xx - c, b: yx - c, c, d: xy - f, e: yy - f, f };
 };
 
-/** A placement carried along with the art. Art that is stretched one way stretches what lies turned in it about evenly. */
+/**
+ * Moves a placement with the art from `home` to `now`. If the art is stretched by sx and sy, a placement turned by θ within it is
+ * stretched by sx·cos²θ + sy·sin²θ along its width, and by sy·cos²θ + sx·sin²θ along its height.
+ */
 export const movedPlacement = (placement: Placement, home: Placement, now: Placement): Placement => {
   const [x, y] = movedBy(motionOf(home, now), placement.x, placement.y);
   const mirrored = (home.flipX !== now.flipX) !== (home.flipY !== now.flipY);

@@ -1,6 +1,6 @@
 import { eachNumber, numbersOf, vlqOf } from '../units/vlq';
 
-/** Numbers one a place, each written as its difference from the one so many places before it. */
+/** Whole numbers as text: each is written as its difference from the number `apart` places before it (2 for x and y in turn). */
 const differences = (values: readonly number[], apart: number): number[] => values.map((value, i) => value - (values[i - apart] ?? 0));
 
 const sums = (steps: readonly number[], apart: number): number[] => {

@@ -11,7 +11,7 @@ interface DialBase<T> {
   readonly title: string;
   readonly default: T;
   readonly more?: string;
-  /** Shown only while another dial beside it has this value, or another than that. */
+  /** The dial is shown only while `dial`, another dial of the same step, equals `is` (or differs from `isNot`). */
   readonly shownWhen?: { readonly dial: string } & ({ readonly is: string | boolean } | { readonly isNot: string | number });
   readonly check: (value: unknown) => Checked<T>;
 }

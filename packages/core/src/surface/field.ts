@@ -13,10 +13,10 @@ export interface Ground {
   readonly period: number | null;
 }
 
-/** A cell of a grid gone round after so many; none where the count is 0. */
+/** A cell's index modulo `count`; a count of 0 means that the grid does not repeat. */
 const round = (cell: number, count: number): number => (count === 0 ? cell : ((cell % count) + count) % count);
 
-/** Cells a period, and cells a mm, for cells of about so many mm. */
+/** Cells a period and cells a millimetre, for cells of about `grain` mm. */
 export const cellsFor = ({ period }: Ground, grain: number): { readonly count: number; readonly perMm: number } => {
   if (period === null) return { count: 0, perMm: 1 / grain };
   const count = Math.max(1, Math.floor(period / grain + 0.5));
@@ -75,7 +75,7 @@ const looselyRead = (ground: Ground, field: Field, step: number): Field => {
   };
 };
 
-/** Places to each of the finest hills at which a slow field is looked at, and the least way between them, mm. */
+/** A slow field is sampled at LOOKS points a cell of its finest noise, but not closer than LEAST_STEP mm. */
 const LOOKS = 6;
 const LEAST_STEP = 0.4;
 
@@ -112,8 +112,8 @@ export interface Facet {
 }
 
 /**
- * Chances of the nine cells round a place, kept while the cell is the same: so many values each, filled by `fill`, the
- * first two a place in the cell.
+ * Random values of the nine cells around a place, kept while the place stays in the same cell. `fill` writes `perCell` values for a
+ * cell; the first two are a position in it.
  */
 export const nine = (count: number, perCell: number, fill: (cellX: number, cellY: number, into: Float64Array, at: number) => void) => {
   const values = new Float64Array(9 * perCell);

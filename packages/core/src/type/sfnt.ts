@@ -10,7 +10,7 @@ const WANTED = 'A TrueType (.ttf, .ttc), OpenType (.otf), WOFF or WOFF2 file wou
 /** A font that takes more than this is none that text is set in; fonts of all Chinese characters take about 20 MB. */
 export const MOST_SFNT_BYTES = 64 * 2 ** 20;
 
-/** Undoes zlib, to just so many bytes. @throws where there would be more. */
+/** Inflates zlib data to exactly `length` bytes. @throws if there would be more. */
 export type Inflate = (packed: Uint8Array, length: number) => Uint8Array;
 
 interface Table {

@@ -16,7 +16,7 @@ export const cellMm = (lpi: number): number => MM_PER_INCH / lpi;
 /** Screen cells across a width in mm. */
 export const cellsAcross = (widthMm: number, lpi: number): number => (widthMm * lpi) / MM_PER_INCH;
 
-/** Screen frequency in lines per inch that puts so many cells across a width in mm. */
+/** Screen frequency in lines per inch at which `cells` cells lie across `widthMm` millimetres. */
 export const lpiOfCells = (widthMm: number, cells: number): number => (cells * MM_PER_INCH) / widthMm;
 
 /** Tone levels one cell can show: ⌊(ppi / lpi)²⌋ + 1. Common practice. */

@@ -1,4 +1,4 @@
-/** A function whose latest results are kept, so many of them, by a name of its argument. */
+/** Wraps a function so that its latest `count` results are kept, keyed by a name of the argument. */
 export const remembering = <A, R>(count: number, nameOf: (argument: A) => string, build: (argument: A) => R) => {
   const kept = new Map<string, R>();
   return (argument: A): R => {

@@ -40,7 +40,7 @@ export class OrientedRaster {
     closeSync(this.file);
   }
 
-  /** Fills `out` with so many upright rows from `top`. @throws Error where the raster ends early. */
+  /** Fills `out` with `count` upright rows from row `top` on. @throws Error if the raster ends early. */
   rows(top: number, count: number, out: Samples): void {
     if (this.way.across) this.turnedRows(top, count, out);
     else this.straightRows(top, count, out);

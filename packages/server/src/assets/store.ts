@@ -35,7 +35,7 @@ const assetOf = ({ assets: row, job_assets: { name, drawer, tags } }: { assets: 
   ...infoOf(row),
   name,
   drawer,
-  tags: JSON.parse(tags) as string[],
+  tags,
   format: row.format,
   bytes: row.bytes,
   ppi: row.ppi,
@@ -158,7 +158,7 @@ export class AssetStore {
     change: { readonly name?: string; readonly drawer?: Drawer; readonly tags?: readonly string[] },
   ): Asset {
     const { tags, ...rest } = change;
-    const set = { ...rest, ...(tags ? { tags: JSON.stringify([...new Set(tags)]) } : {}) };
+    const set = { ...rest, ...(tags ? { tags: [...new Set(tags)] } : {}) };
     const here = and(eq(jobAssets.jobId, jobId), eq(jobAssets.sha256, sha256));
     if (Object.keys(set).length > 0) this.db.update(jobAssets).set(set).where(here).run();
     return this.need(jobId, sha256);

@@ -7,7 +7,7 @@ const EXTRA_SAMPLES = 338;
 /** Entries of a directory that are looked through at most. */
 const MOST_ENTRIES = 4096;
 
-/** Reads whole numbers of so many bytes at a place of the file. */
+/** Reads a whole number of 2, 4 or 8 bytes at an offset of the file. */
 type ReadNumber = (at: number, bytes: 2 | 4 | 8) => number;
 
 const readerOf = (file: number, isLittle: boolean): ReadNumber => {

@@ -6,7 +6,7 @@ import type { Db } from '../db/open';
 import { ramps } from '../db/schema';
 import { AppError } from '../errors';
 
-const rampOf = ({ id, name, stops }: typeof ramps.$inferSelect): KeptRamp => ({ id, name, stops: JSON.parse(stops) as RampStop[] });
+const rampOf = ({ id, name, stops }: typeof ramps.$inferSelect): KeptRamp => ({ id, name, stops });
 
 /** Ramps that were put by, for every job. */
 export class RampStore {
@@ -17,7 +17,7 @@ export class RampStore {
   }
 
   keep(name: string, stops: readonly RampStop[]): KeptRamp {
-    const row = { id: randomUUID(), name, stops: JSON.stringify(stops), createdAt: Date.now() };
+    const row = { id: randomUUID(), name, stops, createdAt: Date.now() };
     this.db.insert(ramps).values(row).run();
     return rampOf(row);
   }

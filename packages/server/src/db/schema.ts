@@ -1,3 +1,4 @@
+import type { RampStop } from '@uvrant/core';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 export const jobs = sqliteTable('jobs', {
@@ -26,14 +27,18 @@ export const sheets = sqliteTable(
 );
 
 /** Edits already taken in, so that one sent twice counts once. */
-export const edits = sqliteTable('edits', {
-  editId: text('edit_id').primaryKey(),
-  sheetId: text('sheet_id')
-    .notNull()
-    .references(() => sheets.id),
-  revision: integer('revision').notNull(),
-  at: integer('at').notNull().default(0),
-});
+export const edits = sqliteTable(
+  'edits',
+  {
+    editId: text('edit_id').primaryKey(),
+    sheetId: text('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
+    revision: integer('revision').notNull(),
+    at: integer('at').notNull().default(0),
+  },
+  (table) => [index('edits_by_sheet').on(table.sheetId)],
+);
 
 /** Ingested pictures, by the SHA-256 of the file. */
 export const assets = sqliteTable('assets', {
@@ -72,12 +77,11 @@ export const jobAssets = sqliteTable(
     drawer: text('drawer', { enum: ['picture', 'texture', 'frame'] })
       .notNull()
       .default('picture'),
-    /** Its tags, as a JSON list of words. */
-    tags: text('tags').notNull().default('[]'),
+    tags: text('tags', { mode: 'json' }).$type<readonly string[]>().notNull().default([]),
     addedAt: integer('added_at').notNull(),
     removedAt: integer('removed_at'),
   },
-  (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
+  (table) => [primaryKey({ columns: [table.jobId, table.sha256] }), index('job_assets_by_picture').on(table.sha256)],
 );
 
 /** The person's own fonts, by the SHA-256 of the file that came. */
@@ -93,8 +97,7 @@ export const fonts = sqliteTable('fonts', {
 export const ramps = sqliteTable('ramps', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
-  /** Its stops, as JSON. */
-  stops: text('stops').notNull(),
+  stops: text('stops', { mode: 'json' }).$type<readonly RampStop[]>().notNull(),
   createdAt: integer('created_at').notNull(),
 });
 
@@ -127,7 +130,7 @@ export const sendOuts = sqliteTable(
     finishedAt: integer('finished_at'),
     removedAt: integer('removed_at'),
   },
-  (table) => [index('send_outs_by_state').on(table.state)],
+  (table) => [index('send_outs_by_state').on(table.state), index('send_outs_by_job').on(table.jobId)],
 );
 
 /** Single facts about the data directory, by name: such as that the demo's job is whole. */

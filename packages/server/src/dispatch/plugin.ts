@@ -1,4 +1,5 @@
 import { createReadStream, statSync } from 'node:fs';
+import * as contentDisposition from 'content-disposition';
 import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import type { JobService } from '../jobs/service';
@@ -42,10 +43,7 @@ export const dispatchPlugin =
     app.get<{ Params: { id: string } }>('/api/send-outs/:id/file', { schema: { params: byId } }, (request, reply) => {
       const { path, name, mime } = dispatch.file(request.params.id);
       return reply
-        .header(
-          'content-disposition',
-          `attachment; filename="${name.replace(/[^\x20-\x7e]/g, '-')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
-        )
+        .header('content-disposition', contentDisposition.create(name))
         .header('content-length', statSync(path).size)
         .type(mime)
         .send(createReadStream(path));

@@ -33,7 +33,7 @@ const MOST_BYTES_A_PIXEL = { hard: 1, smooth: 4 } as const;
 const LEFT_FREE = 64 * 2 ** 20;
 /** After an error of the database the queue is looked at again. */
 const LOOK_AGAIN_MS = 2000;
-/** Files are kept so long; the latest of each sheet for good. */
+/** Files are kept for 90 days, ms; the latest of each sheet is never removed. */
 const FILES_KEPT_MS = 90 * 24 * 3600 * 1000;
 
 const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6)} MB`;

@@ -16,7 +16,7 @@ const chunk = (type: string, data: Uint8Array): Uint8Array => {
   return out;
 };
 
-/** What a file's rows hold: 8-bit samples of so many channels, or one byte a pixel that is an entry of a palette of packed RGBA8. */
+/** What a file's rows hold: 8-bit samples with 1, 3 or 4 channels, or one byte a pixel as an index into a palette of packed RGBA8. */
 export type PngPixels = 1 | 3 | 4 | { readonly palette: Uint32Array };
 
 /** Colour types of ISO/IEC 15948, 11.2.2, by channels: grey, red green blue, and that with alpha; 3 is a palette. */

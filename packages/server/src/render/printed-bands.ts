@@ -13,7 +13,7 @@ const TOGETHER = 4;
 const WORKER = join(import.meta.dirname, 'band.worker.js');
 
 /**
- * The bands of a region from the top, rendered by so many threads: this one and others, each in its turn. The same bytes as
+ * The bands of a region from the top, rendered by `threads` threads, this one among them, which take bands in turn. The same bytes as
  * by one thread.
  */
 export async function* printedBands(print: Print, job: PrintJob, region: Region, threads: number): AsyncGenerator<Band> {

@@ -15,7 +15,7 @@ interface SpreadDials {
   readonly seed: number;
 }
 
-/** Smooth chance less a half that goes round after so many hills each way, at the field's points: added to what they hold. */
+/** Adds periodic value noise, −½ … ½, with `hillsX` × `hillsY` cells a period to the points of the field. */
 const addRoundNoise = (field: Float64Array, hillsX: number, hillsY: number, seed: number): void => {
   const side = FIBRE_POINTS + 1;
   const chances = Float64Array.from({ length: hillsX * hillsY }, (_, i) => chanceAt(i % hillsX, Math.floor(i / hillsX), seed));
@@ -62,7 +62,7 @@ const bitsFor = (reach: number): number => {
 /** Coverage from which ink is sure to creep; fainter ink creeps less, so that a soft tone does not run full. */
 const SURE = 0.25;
 
-/** How high a coverage stands over its neighbours, in 1/2^bits, for a greatest creep in pixels: the less ink, the lower. */
+/** Height of each coverage in the distance field, in 1/2^bits: coverage − creepPx · max(0, 1 − coverage / SURE). */
 const heightTable = remembering(
   8,
   ({ creepPx, bits }: { creepPx: number; bits: number }) => `${creepPx} ${bits}`,
@@ -77,7 +77,7 @@ const heightTable = remembering(
   },
 );
 
-/** Under so many pixels a millimetre a draft shows no fibres: they are finer than its pixels. */
+/** Pixels a millimetre below which a draft leaves fibres out, because they are finer than a pixel. */
 const FIBRES_SEEN = 1 / FIBRE_BREADTH;
 
 /** How the ink of a rendering follows the fibres. */

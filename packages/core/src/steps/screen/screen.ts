@@ -8,7 +8,7 @@ import { screenGrid } from './grid';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
 const SHAPES = Object.keys(SHAPE_NUMBERS) as [ShapeName, ...ShapeName[]];
-/** A cell under so many pixels of a draft is shown by its mean tone. */
+/** Cell size in draft pixels below which a draft shows the screen's mean tone instead of its dots. */
 const LEAST_DRAFT_CELL = 3;
 
 interface InkDials {

@@ -13,9 +13,9 @@ const PACK = 16;
 const BINS = 256;
 /** Evenly spread phases that a large cell is measured at. */
 const EVEN_PHASES = 36_000;
-/** A draft is measured at so many times fewer. */
+/** A draft is measured at EVEN_PHASES / ROUGHER phases. */
 const ROUGHER = 8;
-/** A small cell is measured in windows of so many cells a side, spread over so many pixels, so that slow beats even out. */
+/** A small cell is measured in windows of WINDOW_CELLS × WINDOW_CELLS cells over SPREAD pixels, which averages beats longer than one window. */
 const WINDOW_CELLS = 8;
 const SPREAD = 6000;
 /** Steps of the R2 sequence, which fills a square evenly (M. Roberts, 2018). */

@@ -15,7 +15,7 @@ import { ofPicture, ofRamp, wearFrom } from './adding/additions';
 import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
 import type { CommandName } from './keys/commands';
-import { isElsewhere, Keymap } from './keys/keymap';
+import { isElsewhere, Keymap, takesSpace } from './keys/keymap';
 import { Hanging } from './view/hanging';
 import { Rendering } from './view/rendering';
 import { SendOutBar } from './ticket/send-out-bar';
@@ -287,7 +287,7 @@ export class BenchPage {
     if (name !== null) {
       if (name === 'keys') return;
       this.commands[name]();
-    } else if (event.key === ' ' && !(event.target instanceof HTMLButtonElement)) this.space.set(true);
+    } else if (event.key === ' ' && !takesSpace(event.target)) this.space.set(true);
     else if (event.key === 'Delete') {
       if (this.hanging.mask() || this.hanging.wear()) this.hanging.remove();
       else this.edits.remove();

@@ -12,7 +12,7 @@ export const RENDER_WORKER = new InjectionToken<(workers: number) => Worker>('re
 
 /** More workers only share the memory that they work in. */
 const MOST_WORKERS = 4;
-/** Workers let messages in every few milliseconds, whatever they do: one that is silent for so long is gone. */
+/** Workers take messages every few milliseconds, whatever they do. One that is silent is asked after, and replaced after, these times, ms. */
 const WATCH_MS = 5000;
 const ASKED_AFTER_MS = 10_000;
 const GONE_AFTER_MS = 30_000;

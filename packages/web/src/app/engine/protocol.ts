@@ -13,7 +13,7 @@ export type Task =
   | ({ readonly kind: 'tile'; readonly version: number; readonly quality: 'draft' | 'fine' | 'true' } & TilePlace)
   /** The source of a pass as placed, before any step. */
   | ({ readonly kind: 'unprinted'; readonly version: number; readonly pass: string } & TilePlace)
-  /** The whole sheet after a pass (or all of it), at most so many pixels a side. */
+  /** The whole sheet after a pass (or complete), its long side at most `side` pixels. */
   | { readonly kind: 'picture'; readonly version: number; readonly side: number; readonly after: string | null }
   /** The tones that go into a step, and what comes out of it. */
   | { readonly kind: 'reading'; readonly version: number; readonly pass: string; readonly step: string }

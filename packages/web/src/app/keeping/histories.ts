@@ -3,7 +3,7 @@ import { upgradedSheet, type Pass, type Sheet } from '@uvrant/core';
 import { BrowserDb, type KeptHistory } from './browser-db';
 
 const KEEP_AFTER_MS = 300;
-/** Histories of windows that are gone are kept so long. */
+/** How long histories of closed windows are kept, ms. */
 const KEPT_MS = 30 * 24 * 3600 * 1000;
 
 /** What can be undone and done again of a sheet. */

@@ -8,10 +8,10 @@ import { JobActions } from '../state/jobs';
 import type { KeptSheet } from '@uvrant/contract';
 import { BrowserDb, type KeptEdits, type Sending } from './browser-db';
 
-/** A sheet is saved so long after the latest edit, and at least so often while edits go on. */
+/** A sheet is saved this long after the latest edit, and at least at this interval while edits go on, ms. */
 const SAVE_AFTER_MS = 500;
 const SAVE_EVERY_MS = 3000;
-/** An edit is in the browser after so long, or at once where the window goes. */
+/** An edit is written to the browser's database after this time, ms, or at once if the window closes. */
 const KEEP_AFTER_MS = 150;
 /** A server that answers no sooner is said not to answer. */
 const ANSWER_WITHIN_MS = 20_000;

@@ -23,7 +23,7 @@ import { ChoiceField } from './fields/choice-field';
 import { Editing } from '../editing';
 
 const BEYOND = choice({ title: 'Beyond it', options: ['nothing', 'hold', 'repeat', 'mirror'], default: 'nothing' });
-/** Under so many pixels of the picture an inch its fine tones look soft. Common practice. */
+/** Pixels an inch below which a picture's fine tones look soft. Common practice. */
 const SOFT_PPI = 100;
 
 /** Where a pass lies: figures in mm or inches and degrees, ways to fit, and what lies beyond its edge. */

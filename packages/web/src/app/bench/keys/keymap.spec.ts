@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { COMMAND_NAMES, COMMANDS } from './commands';
 import { KeysDialog } from './keys-dialog';
-import { keyInWords, Keymap } from './keymap';
+import { keyInWords, Keymap, takesSpace } from './keymap';
 
 const pressed = (key: string, init: KeyboardEventInit = {}, on: Element = document.body): KeyboardEvent => {
   const event = new KeyboardEvent('keydown', { key, bubbles: true, ...init });
@@ -44,6 +44,12 @@ test('on a scale or a tick they do act', () => {
   for (const type of ['range', 'checkbox', 'radio']) {
     expect(keymap.commandOf(pressed('w', {}, inPage(`<input type="${type}" data-it>`)))).toBe('wipe');
   }
+});
+
+test('the space bar presses a tick or a button, and moves the sheet about everywhere else', () => {
+  expect(takesSpace(inPage('<input type="checkbox" data-it>'))).toBe(true);
+  expect(takesSpace(inPage('<button><b data-it></b></button>'))).toBe(true);
+  expect(takesSpace(inPage('<div role="application" data-it></div>'))).toBe(false);
 });
 
 test('all are switched off, and stay so in the next window', () => {

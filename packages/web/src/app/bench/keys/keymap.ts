@@ -40,6 +40,10 @@ const TAKES_TEXT =
 export const isElsewhere = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest(`${TAKES_TEXT}, .cdk-overlay-container`) !== null;
 
+/** True where the space bar presses what has the focus: a button, a link, a tick. */
+export const takesSpace = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('button, a, input, summary') !== null;
+
 /**
  * The single-character keys of the bench: each can be another, and all can be switched off (WCAG 2.2, 2.1.4). None acts while
  * something is typed, or while a dialog or menu is open.

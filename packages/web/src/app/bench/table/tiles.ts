@@ -21,7 +21,7 @@ export interface Wanted {
 
 type TileTask = Task & { kind: 'tile' | 'unprinted' };
 
-/** The tiles at so many halvings that are seen, row by row. */
+/** The tiles of `side` pixels at `halvings` halvings that are seen, row by row. */
 const seenTiles = (halvings: number, side: number, { view, table, sheet }: Wanted): TilePlace[] => {
   const by = 2 ** halvings * side;
   const { left, top, width, height } = seenPart(view, table, sheet);
@@ -33,7 +33,7 @@ const seenTiles = (halvings: number, side: number, { view, table, sheet }: Wante
   return places;
 };
 
-/** How many tiles the whole sheet makes at so many halvings. */
+/** How many tiles of `side` pixels the whole sheet has at `halvings` halvings. */
 const tilesOfAll = (halvings: number, side: number, { width, height }: Extent): number => {
   const by = 2 ** halvings * side;
   return Math.ceil(width / by) * Math.ceil(height / by);

@@ -301,7 +301,7 @@ export class Rendering {
   private trueWear: { readonly version: number; readonly sums: WearSums } | null = null;
   private wornTiles: { readonly version: number; readonly parts: Map<string, WearSums> } = { version: 0, parts: new Map() };
 
-  /** What wear takes on a true tile of the table; once all of a sheet's so many tiles are in, it is known of the whole print. */
+  /** Adds what wear takes on one true tile. Once all `tiles` tiles of the sheet are in, the reading is of the whole print. */
   addWorn(version: number, tile: string, sums: WearSums, tiles: number): void {
     if (this.wornTiles.version !== version) this.wornTiles = { version, parts: new Map() };
     const { parts } = this.wornTiles;

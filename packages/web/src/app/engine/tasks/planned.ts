@@ -29,7 +29,7 @@ export const viewRegion = ({ side, x, y }: TilePlace, by: number, whole: Region)
   return region;
 };
 
-/** Halvings after which a sheet's long side has at most so many pixels. */
+/** Halvings after which the sheet's long side has at most `side` pixels. */
 export const halvingsFor = (sheet: Sheet, side: number): number => {
   const { width, height } = trueScale(sheet.size, sheet.ppi);
   return Math.max(0, Math.ceil(Math.log2(Math.max(width, height) / side)));
