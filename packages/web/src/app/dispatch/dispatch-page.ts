@@ -40,9 +40,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
   selector: 'uv-dispatch-page',
   imports: [MatProgressBarModule, MatSortModule, MatTableModule, MatTooltip, RouterLink, TrayNotice],
   template: `
-    <div class="page">
+    <div class="uv-page">
       <h1>Send out</h1>
-      <p class="lead">
+      <p class="uv-lead">
         A sheet is frozen as it is when it is sent out, and rendered at its own pixels. Later changes do not touch the file. Files are kept
         for 90 days, and the latest of each sheet for good.
       </p>
@@ -122,7 +122,7 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
           <tr mat-row *matRowDef="let row; columns: columns"></tr>
         </table>
       } @else {
-        <p class="lead">Nothing has been sent out of this job yet.</p>
+        <p class="uv-lead">Nothing has been sent out of this job yet.</p>
       }
     </div>
   `,
@@ -130,20 +130,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
     :host {
       display: block;
       height: 100%;
-      overflow-y: auto;
-      background: var(--form);
     }
-    .page {
+    .uv-page > * {
       max-width: 1640px;
-      padding: 24px 34px;
-    }
-    h1 {
-      font-size: 1.375rem;
-      font-stretch: 100%;
-    }
-    .lead {
-      margin: 4px 0 14px;
-      color: var(--soft);
     }
     .sheets {
       display: flex;

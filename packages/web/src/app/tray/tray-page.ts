@@ -24,9 +24,9 @@ const KINDS: Readonly<Record<TrayKind, string>> = {
   selector: 'uv-tray-page',
   imports: [MatSortModule, MatTableModule, MatTooltip, RouterLink, TrayNotice],
   template: `
-    <div class="page">
+    <div class="uv-page">
       <h1>Tray</h1>
-      <p class="lead">
+      <p class="uv-lead">
         What is removed lies here for 30 days and can be put back. A picture or font that a sheet still needs is never taken away.
       </p>
       <uv-tray-notice />
@@ -67,36 +67,25 @@ const KINDS: Readonly<Record<TrayKind, string>> = {
             <tr mat-row *matRowDef="let row; columns: columns"></tr>
           </table>
         } @else {
-          <p class="lead">Nothing lies in the tray.</p>
+          <p class="uv-lead">Nothing lies in the tray.</p>
         }
       } @else {
         <p role="status">Reading the tray…</p>
       }
-      <p class="lead"><a routerLink="/">Back to the job</a></p>
+      <p class="uv-lead"><a routerLink="/">Back to the job</a></p>
     </div>
   `,
   styles: `
     :host {
       display: block;
       height: 100%;
-      overflow-y: auto;
-      background: var(--form);
     }
-    .page {
+    .uv-page > * {
       max-width: 1080px;
-      padding: 24px 34px;
     }
-    h1 {
-      font-size: 1.375rem;
-      font-stretch: 100%;
-    }
-    .lead {
-      margin: 4px 0 14px;
-      color: var(--soft);
-      a {
-        color: var(--cobalt);
-        font-weight: 650;
-      }
+    .uv-lead a {
+      color: var(--cobalt);
+      font-weight: 650;
     }
     table {
       margin-bottom: 14px;

@@ -164,13 +164,6 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     }
     .ink {
       align-items: center;
-      input[type='color'] {
-        width: 24px;
-        height: 18px;
-        padding: 0;
-        border: 0;
-        background: none;
-      }
       button {
         color: var(--cobalt);
         font-size: 0.6875rem;

@@ -96,10 +96,10 @@ export interface UnderPointer {
         <uv-wipe [at]="view().wipe ?? 0" [left]="wipeAt()" [table]="size().width" (grabbed)="grabWipe($event)" (moved)="moveWipe($event)" />
       }
       @if (view().isOriginalHeld) {
-        <span class="tag held">unprinted original</span>
+        <span class="uv-tag held">unprinted original</span>
       }
       @if (view().picksHue) {
-        <span class="tag held">Click a colour in the original; Escape to leave</span>
+        <span class="uv-tag held">Click a colour in the original; Escape to leave</span>
       }
       @if (rendering.problem(); as problem) {
         <p class="uv-warn problem" role="alert">The sheet cannot be shown: {{ problem }}</p>

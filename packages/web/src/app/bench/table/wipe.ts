@@ -18,8 +18,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     >
       <b aria-hidden="true">↔</b>
     </div>
-    <span class="tag" [style.right.px]="table() - left() + 8">print</span>
-    <span class="tag" [style.left.px]="left() + 10">original</span>
+    <span class="uv-tag" [style.right.px]="table() - left() + 8">print</span>
+    <span class="uv-tag" [style.left.px]="left() + 10">original</span>
   `,
   styleUrl: './wipe.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
