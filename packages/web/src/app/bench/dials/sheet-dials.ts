@@ -164,6 +164,10 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     }
     .ink {
       align-items: center;
+      .ink-name {
+        flex: 1;
+        min-width: 0;
+      }
       button {
         color: var(--cobalt);
         font-size: 0.6875rem;
