@@ -28,21 +28,29 @@ const INEXACT = [
 ];
 
 /**
- * The core's folders, each with those it may import: catalogue, render, plates → steps, masks → blend, surface, type →
- * raster → units, and sheet → units, which all may read.
+ * The core's folders, each with those it may import: render, plates → catalogue → masks, wears, sources → nodes → steps → blend,
+ * surface, type → raster → units, and sheet → fields → units, which all may read.
  */
+const DESCRIBED = ['sheet', 'fields', 'units'];
+const DRAWN = ['raster', ...DESCRIBED];
+const WORKED = ['blend', 'surface', 'type', ...DRAWN];
+const MADE = ['nodes', 'steps', ...WORKED];
 const FOLDERS = {
   units: [],
-  sheet: ['units'],
-  raster: ['units', 'sheet'],
-  blend: ['raster', 'units', 'sheet'],
-  surface: ['raster', 'units', 'sheet'],
-  type: ['raster', 'units', 'sheet'],
-  steps: ['blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  masks: ['steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  catalogue: ['masks', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  render: ['catalogue', 'masks', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
-  plates: ['render', 'catalogue', 'masks', 'steps', 'blend', 'surface', 'type', 'raster', 'units', 'sheet'],
+  fields: ['units'],
+  sheet: ['fields', 'units'],
+  raster: DESCRIBED,
+  blend: DRAWN,
+  surface: DRAWN,
+  type: DRAWN,
+  steps: WORKED,
+  nodes: ['steps', ...WORKED],
+  masks: MADE,
+  sources: MADE,
+  wears: ['masks', ...MADE],
+  catalogue: ['wears', 'sources', 'masks', ...MADE],
+  render: ['catalogue', 'wears', 'sources', 'masks', ...MADE],
+  plates: ['render', 'catalogue', 'wears', 'sources', 'masks', ...MADE],
 };
 
 const importRules = Object.entries(FOLDERS).map(([folder, allowed]) => {

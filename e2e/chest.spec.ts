@@ -79,12 +79,12 @@ test('several files at once each have their result; found by tag, laid by draggi
   // Another picture in its place keeps what hangs on it.
   await page.locator('uv-dials').getByRole('button', { name: 'Add to: Where it shows' }).click();
   await page.getByRole('menuitem', { name: 'Painted mask' }).click();
-  await expect(page.locator('uv-ticket .hung')).toHaveCount(1);
+  await expect(page.locator('uv-ticket .attached')).toHaveCount(1);
   await open(page, 'textures');
   await page.getByRole('textbox', { name: 'Search this drawer' }).fill('tar');
   await item(page, 'tar.png').getByRole('button').click();
   await page.getByRole('button', { name: 'Put in place of the chosen' }).click();
-  await expect(page.locator('uv-ticket .hung')).toHaveCount(1);
+  await expect(page.locator('uv-ticket .attached')).toHaveCount(1);
   await isTrue(page);
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
 

@@ -1,7 +1,8 @@
 /** What an edit did, in words: found by comparing the sheet before it with the sheet after it. */
+import { maskOfKind } from '../masks/kinds';
 import type { Mask, Pass, Sheet, Step, Wear } from '../sheet/model';
 import { passesOf } from '../sheet/walk';
-import { maskOfKind } from './masks';
+import { wearOfKind } from '../wears/kinds';
 import { stepOfKind } from './steps';
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
@@ -56,10 +57,10 @@ const maskName = ({ kind }: Mask): string => `Mask “${maskOfKind(kind)?.title 
 const maskChange = (before: Mask, after: Mask): string => {
   const keys = changedKeys(before, after);
   if (keys.includes('on')) return onOff(maskName(after), after);
-  if (before.kind === 'painted' && after.kind === 'painted' && keys.length === 1 && keys[0] === 'strokes') {
-    return after.strokes.length >= before.strokes.length ? 'Brush stroke' : 'Strokes removed';
-  }
-  const dial = keys.length === 1 ? maskOfKind(after.kind)?.dials[keys[0] as string]?.title : undefined;
+  const declaration = maskOfKind(after.kind);
+  const own = keys.length === 1 && before.kind === after.kind ? declaration?.change?.(before, after) : null;
+  if (own) return own;
+  const dial = keys.length === 1 ? declaration?.dials[keys[0] as string]?.title : undefined;
   return dial ? `${maskName(after)}: ${dial.toLowerCase()}` : maskName(after);
 };
 const masksChange = (before: readonly Mask[], after: readonly Mask[]): string => inList(before, after, maskName, maskChange, 'Masks');
@@ -76,23 +77,12 @@ const stepChange = (before: Step, after: Step): string => {
   return title ? `${name}: ${title.toLowerCase()}` : name;
 };
 
-const wearName = (wear: Wear): string => (wear.kind === 'texture' ? `Wear “${wear.name}”` : 'Shared wear');
-/** What of a wear a key is. */
-const WEAR_PARTS: Readonly<Record<string, string>> = {
-  name: 'name',
-  placement: 'place',
-  share: 'how much',
-  cut: 'how much',
-  takes: 'how much',
-  picture: 'texture',
-  surface: 'texture',
-  guards: 'lettering',
-  masks: 'where it wears',
-};
+const wearName = (wear: Wear): string => wearOfKind(wear.kind)?.called(wear) ?? 'Wear';
 const wearChange = (before: Wear, after: Wear): string => {
   const keys = changedKeys(before, after);
   if (keys.includes('on')) return onOff(wearName(after), after);
-  const parts = new Set(keys.map((key) => WEAR_PARTS[key] ?? key));
+  const names = wearOfKind(after.kind)?.partNames ?? {};
+  const parts = new Set(keys.map((key) => names[key] ?? key));
   return parts.size === 1 ? `${wearName(after)}: ${[...parts][0] as string}` : wearName(after);
 };
 

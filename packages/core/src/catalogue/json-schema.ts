@@ -1,224 +1,106 @@
-import { BLEND_MODES } from '../blend/modes';
-import { MOST_TIMES, type Mask, type Wear } from '../sheet/model';
-import type { Dials } from '../steps/declare';
-import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
-import { SURFACES } from '../surface/surfaces';
-import { SHIPPED_FONTS } from '../type/fonts';
-import { BRUSH_DIALS, MASK_DIALS, MASKS, WEAR_DIALS } from './masks';
-import { SOURCES } from './sources';
-import { STEPS } from './steps';
+import type { Field, FieldShape, FieldOf } from '../fields/fields';
+import { SHEET } from './document';
 
 type Json = Readonly<Record<string, unknown>>;
+/** Named descriptions met so far; null while one is being written. */
+type Named = Map<string, Json | null>;
 
-const number =
-  (unit: string) =>
-  ({ min, max }: { readonly min: number; readonly max: number }): Json => ({
-    type: 'number',
-    minimum: min,
-    maximum: max,
-    description: unit,
-  });
-const hex = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' };
-const object = (properties: Json, required = Object.keys(properties)): Json => ({ type: 'object', properties, required });
-const list = (items: Json): Json => ({ type: 'array', items });
-const oneOf = (...options: string[]): Json => ({ enum: options });
-const reference = (name: string): Json => ({ $ref: `#/$defs/${name}` });
+const object = (fields: Readonly<Record<string, Field>>, named: Named): Json => ({
+  type: 'object',
+  properties: Object.fromEntries(Object.entries(fields).map(([key, of]) => [key, schemaOf(of, named)])),
+  required: Object.entries(fields).flatMap(([key, { optional }]) => (optional ? [] : [key])),
+});
 
-const share = { type: 'number', minimum: 0, maximum: 1 };
-const sha256 = { type: 'string', pattern: '^[0-9a-f]{64}$' };
-const ownFont = object({ sha256, name: { type: 'string' }, path: { type: 'string' } }, ['sha256', 'name']);
+/** What a record holds where another of its values is that of a version. */
+const versions = (fields: Readonly<Record<string, Field>>, named: Named): Json => {
+  const rules = Object.entries(fields).flatMap(([name, of]) =>
+    of.shape === 'versioned'
+      ? [{ if: { properties: { [of.key]: { const: of.is } } }, then: { properties: { [name]: schemaOf(of.of, named) } } }]
+      : [],
+  );
+  return rules.length > 0 ? { allOf: rules } : {};
+};
 
-/** One row a dial type; a missing row does not compile. */
-const DIALS: { readonly [T in DialType]: (dial: DialOf<T>) => Json } = {
-  share: number('share, 1 = 100 %'),
-  length: number('mm'),
-  angle: number('degrees, counter-clockwise'),
-  frequency: number('lines per inch'),
-  choice: ({ options }) => oneOf(...options),
-  number: (dial) => number(dial.unit)(dial),
-  seed: () => ({ type: 'integer', minimum: 0, maximum: MOST_SEED }),
-  text: () => ({ type: 'string', maxLength: MOST_TEXT }),
-  font: () => ({ oneOf: [object({ family: oneOf(...SHIPPED_FONTS.map(({ family }) => family)) }), ownFont] }),
-  ramp: () => ({ ...list(object({ at: share, colour: reference('colour'), strength: share })), minItems: 2, maxItems: MOST_STOPS }),
+/** How each shape is written. One row a shape; a missing row does not compile. */
+const SHAPES: { readonly [N in FieldShape]: (shape: FieldOf<N>, named: Named) => Json } = {
+  number: ({ min, max, above, whole }) => ({
+    type: whole ? 'integer' : 'number',
+    ...(min === undefined ? {} : { [above ? 'exclusiveMinimum' : 'minimum']: min }),
+    ...(max === undefined ? {} : { maximum: max }),
+  }),
+  text: ({ least, most, pattern }) => ({
+    type: 'string',
+    ...(least === undefined ? {} : { minLength: least }),
+    ...(most === undefined ? {} : { maxLength: most }),
+    ...(pattern ? { pattern: pattern.source } : {}),
+  }),
   toggle: () => ({ type: 'boolean' }),
-  colour: () => ({ oneOf: [{ type: 'null' }, reference('colour')] }),
-  curve: ({ domain }) => ({
-    ...list({ type: 'array', prefixItems: [{ type: 'number' }, { type: 'number' }], minItems: 2, maxItems: 2 }),
-    maxItems: 24,
-    description: domain === 'hue' ? 'handles [degrees, −1 … 1] in order' : 'handles [tone, tone], 0 … 1, in order',
+  choice: ({ options }) => (options.length === 1 ? { const: options[0] } : { enum: options }),
+  list: ({ of, least, most }, named) => ({
+    type: 'array',
+    items: schemaOf(of, named),
+    ...(least === undefined ? {} : { minItems: least }),
+    ...(most === undefined ? {} : { maxItems: most }),
   }),
-};
-const dialSchema = (dial: AnyDial): Json => ({
-  title: dial.title,
-  ...(DIALS[dial.type] as (dial: AnyDial) => Json)(dial),
-  default: dial.default,
-});
-
-const millimetres = { type: 'number', exclusiveMinimum: 0, maximum: 5000 };
-
-const dialsSchema = (dials: Dials): [string, Json][] => Object.entries(dials).map(([name, dial]) => [name, dialSchema(dial)]);
-
-const sourceVariants = SOURCES.map(({ kind, title, purpose, dials }) => {
-  const picture = kind === 'frame' ? { picture: reference('picture') } : {};
-  const named = Object.fromEntries(dialsSchema(dials));
-  return { title, description: purpose, ...object({ kind: { const: kind }, ...named, ...picture }, ['kind', ...Object.keys(dials)]) };
-});
-
-const seedNumber = { type: 'integer', minimum: 0, maximum: MOST_SEED };
-const vlq = {
-  type: 'string',
-  pattern: '^[A-Za-z0-9+/]*$',
-  description: 'whole numbers in Base64 VLQ (ECMA-426), each as its difference from the one before (of x and y: the x or y before)',
-};
-const hundredths = { ...list({ type: 'integer' }), description: 'x and y in turn, in hundredths of a millimetre' };
-/** What each kind of mask holds besides its dials. */
-const MASK_PARTS: Readonly<Record<Mask['kind'], Json>> = {
-  picture: {
-    of: { oneOf: [object({ pass: { type: 'string' } }), object({ picture: reference('picture'), placement: reference('placement') })] },
+  tuple: ({ of }, named) => ({
+    type: 'array',
+    prefixItems: of.map((each) => schemaOf(each, named)),
+    minItems: of.length,
+    maxItems: of.length,
+  }),
+  record: ({ fields, oneOf }, named) => ({
+    ...object(fields, named),
+    ...(oneOf ? { oneOf: oneOf.map((key) => ({ required: [key] })) } : {}),
+    ...versions(fields, named),
+  }),
+  either: ({ ways }, named) => ({ oneOf: ways.map((way) => schemaOf(way, named)) }),
+  numbers: ({ packing }) => ({
+    type: 'array',
+    items: { type: 'integer', minimum: packing.min, maximum: packing.max },
+    description: packing.says,
+  }),
+  packed: ({ packing }) => ({
+    type: 'string',
+    pattern: '^[A-Za-z0-9+/]*$',
+    description:
+      `${packing.says}: whole numbers in Base64 VLQ (ECMA-426), each as its difference from the one before` +
+      (packing.apart === 2 ? ' (of x and y: the x or y before)' : ''),
+  }),
+  kinds: ({ kinds }, named) => ({
+    type: 'object',
+    properties: { kind: { type: 'string' } },
+    required: ['kind'],
+    allOf: Object.entries(kinds).map(([kind, of]) => ({
+      if: { properties: { kind: { const: kind } } },
+      then: schemaOf(of, named),
+    })),
+  }),
+  versioned: () => ({ type: 'object' }),
+  named: ({ name, of }, named) => {
+    if (!named.has(name)) {
+      named.set(name, null);
+      named.set(name, schemaOf(of(), named));
+    }
+    return { $ref: `#/$defs/${name}` };
   },
-  painted: { strokes: list(reference('stroke')) },
-  'cut-out': { outline: oneOf('polygon', 'rectangle', 'ellipse'), points: hundredths, widened: list(reference('stroke')) },
-  pick: { samples: list(object({ x: { type: 'number' }, y: { type: 'number' }, colour: hex })) },
+  open: () => ({ type: 'object' }),
 };
 
-/** What each kind of wear holds. */
-const WEARS: Readonly<Record<Wear['kind'], Json>> = {
-  texture: object(
-    {
-      name: { type: 'string' },
-      on: { type: 'boolean' },
-      home: reference('placement'),
-      picture: reference('picture'),
-      surface: object({ name: oneOf(...SURFACES.map(({ name }) => name)), seed: seedNumber }),
-      placement: reference('placement'),
-      share,
-      cut: { type: 'number', minimum: -1, maximum: 2 },
-      takes: oneOf('darks', 'lights'),
-      masks: list(reference('mask')),
-      guards: list(object({ pass: { type: 'string' }, most: share, ease: share })),
-      ...Object.fromEntries(dialsSchema(WEAR_DIALS)),
-    },
-    ['name', 'on', 'placement', 'share', 'cut', 'takes', 'masks', 'guards', ...Object.keys(WEAR_DIALS)],
-  ),
-  shared: object({
-    on: { type: 'boolean' },
-    of: { type: 'string' },
-    turn: { type: 'number', minimum: -360, maximum: 360 },
-    x: { type: 'number' },
-    y: { type: 'number' },
-  }),
-};
-
-const stepVariants = STEPS.map((step) => ({
-  if: object({ kind: { const: step.kind }, version: { const: step.version } }),
-  then: object({
-    params: object(Object.fromEntries(dialsSchema(step.dials))),
-  }),
-}));
+const schemaOf = (field: Field, named: Named): Json => ({
+  ...(field.title === undefined ? {} : { title: field.title }),
+  ...(SHAPES[field.shape] as (shape: Field, named: Named) => Json)(field, named),
+  ...(field.description === undefined ? {} : { description: field.description }),
+  ...(field.standard === undefined ? {} : { default: field.standard }),
+});
 
 /** JSON Schema (2020-12) of a sheet document. Keys that it does not name are kept. */
-export const sheetJsonSchema = (): Json => ({
-  $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'Uvrant sheet',
-  ...object({
-    format: { const: 'uvrant-sheet' },
-    version: { type: 'integer', minimum: 1 },
-    name: { type: 'string', minLength: 1, maxLength: 120 },
-    size: object({ width: millimetres, height: millimetres }),
-    ppi: { type: 'integer', minimum: 36, maximum: 2400 },
-    edges: oneOf('smooth', 'hard'),
-    stock: object({ name: { type: 'string' }, colour: hex }),
-    inks: list(object({ id: { type: 'string' }, name: { type: 'string' }, colour: hex })),
-    passes: { ...list(reference('pass')), maxItems: 200 },
-  }),
-  $defs: {
-    colour: { oneOf: [object({ ink: { type: 'string' } }), object({ srgb: hex })] },
-    picture: object({ sha256, path: { type: 'string' } }, ['sha256']),
-    placement: object({
-      x: { type: 'number' },
-      y: { type: 'number' },
-      width: millimetres,
-      height: millimetres,
-      turn: { type: 'number', minimum: -360, maximum: 360 },
-      flipX: { type: 'boolean' },
-      flipY: { type: 'boolean' },
-      fit: oneOf('fill', 'whole', 'free'),
-      beyond: oneOf('nothing', 'hold', 'repeat', 'mirror'),
-    }),
-    stroke: object(
-      {
-        ...Object.fromEntries(dialsSchema(BRUSH_DIALS)),
-        erases: { type: 'boolean' },
-        seed: seedNumber,
-        path: vlq,
-        pressures: vlq,
-      },
-      ['tip', 'size', 'softness', 'strength', 'erases', 'seed', 'path'],
-    ),
-    mask: {
-      ...object(
-        {
-          id: { type: 'string' },
-          kind: { type: 'string' },
-          on: { type: 'boolean' },
-          invert: { type: 'boolean' },
-          home: reference('placement'),
-          ...Object.fromEntries(dialsSchema(MASK_DIALS)),
-        },
-        ['kind'],
-      ),
-      allOf: MASKS.map(({ kind, dials }) => ({
-        if: object({ kind: { const: kind } }),
-        then: object({ ...MASK_PARTS[kind], ...Object.fromEntries(dialsSchema(dials)) }),
-      })),
-    },
-    wear: {
-      ...object({ id: { type: 'string' }, kind: { type: 'string' } }),
-      allOf: Object.entries(WEARS).map(([kind, then]) => ({ if: object({ kind: { const: kind } }), then })),
-    },
-    step: {
-      ...object({
-        id: { type: 'string' },
-        kind: { type: 'string' },
-        version: { type: 'integer', minimum: 1 },
-        on: { type: 'boolean' },
-        amount: share,
-        params: { type: 'object' },
-        masks: list(reference('mask')),
-        zones: list(object({ id: { type: 'string' }, masks: list(reference('mask')), params: { type: 'object' } })),
-      }),
-      allOf: stepVariants,
-    },
-    pass: object(
-      {
-        id: { type: 'string' },
-        name: { type: 'string', minLength: 1, maxLength: 120 },
-        on: { type: 'boolean' },
-        source: {
-          oneOf: [
-            object({ kind: { const: 'picture' }, picture: reference('picture') }),
-            ...sourceVariants,
-            object({ kind: { const: 'group' }, passes: list(reference('pass')) }),
-            object({ kind: { const: 'sheet' }, sheet: object({ id: { type: 'string' }, path: { type: 'string' } }, ['id']) }),
-            object({ kind: { const: 'overall' } }),
-          ],
-        },
-        placement: reference('placement'),
-        steps: list(reference('step')),
-        masks: list(reference('mask')),
-        wear: list(reference('wear')),
-        edges: oneOf('smooth', 'hard'),
-        lay: object(
-          {
-            mode: oneOf(...BLEND_MODES.map(({ name }) => name)),
-            strength: share,
-            times: { type: 'integer', minimum: 1, maximum: MOST_TIMES },
-            within: { type: 'string' },
-          },
-          ['mode', 'strength'],
-        ),
-      },
-      ['id', 'name', 'on', 'source', 'placement', 'steps', 'masks', 'wear', 'lay'],
-    ),
-  },
-});
+export const sheetJsonSchema = (): Json => {
+  const named: Named = new Map();
+  const sheet = schemaOf(SHEET, named);
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Uvrant sheet',
+    ...sheet,
+    $defs: Object.fromEntries(named),
+  };
+};

@@ -1,11 +1,17 @@
 import { BLEND_MODES, type BlendMode } from '../blend/modes';
-import type { AnyStep, Dials } from '../steps/declare';
-import { MOST_SEED, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type DialType } from '../steps/dials';
-import { WEAR_SHARES } from '../masks/cut';
+import { MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type Dials, type DialType } from '../fields/dials';
+import { MOST_SEED } from '../fields/values';
+import type { AnyMask } from '../masks/declare';
+import { MASKS } from '../masks/kinds';
+import { BRUSH_DIALS } from '../masks/stroke';
 import { TIPS } from '../masks/tips';
+import { MASK_DIALS } from '../sheet/model';
+import type { AnySource } from '../sources/declare';
+import { SOURCES } from '../sources/kinds';
+import type { AnyStep } from '../steps/declare';
 import { SURFACES } from '../surface/surfaces';
-import { BRUSH_DIALS, MASK_DIALS, MASKS, WEAR_DIALS, type MaskDeclaration } from './masks';
-import { SOURCES, type SourceDeclaration } from './sources';
+import { WEAR_SHARES } from '../wears/cut';
+import { WEAR_DIALS } from '../wears/texture';
 import { STEPS } from './steps';
 
 const range =
@@ -77,7 +83,7 @@ const section = (step: AnyStep): string => {
   ].join('\n');
 };
 
-const sourceSection = ({ kind, title, purpose, dials }: SourceDeclaration): string =>
+const sourceSection = ({ kind, title, purpose, dials }: AnySource): string =>
   [`## ${title} (\`${kind}\`)`, '', purpose, '', ...table(dials), ''].join('\n');
 
 /** docs/sources.md: every source that is set by dials, from the declarations. */
@@ -86,7 +92,7 @@ export const sourcesPage = (): string =>
     '# Sources',
     '',
     'Written by `npm run docs` from the declarations; every value is kept in the unit shown, shares as 0 … 1. Besides these a',
-    'pass prints a picture, a group of passes, another sheet, or what is beneath it (overall).',
+    'pass is a group of passes, or treats what is beneath it (overall).',
     '',
     ...SOURCES.map(sourceSection),
   ].join('\n');
@@ -108,7 +114,7 @@ export const laysPage = (): string =>
     '',
   ].join('\n');
 
-const maskSection = ({ kind, title, purpose, dials }: MaskDeclaration): string =>
+const maskSection = ({ kind, title, purpose, dials }: AnyMask): string =>
   [`## ${title} (\`${kind}\`)`, '', purpose, '', ...table(dials), ''].join('\n');
 
 /** docs/masks.md: masks, wear, the brush and the surfaces that a scanner has, from the declarations. */

@@ -1,5 +1,6 @@
 import type { Step } from '../sheet/model';
-import type { AnyStep, ParamsOf } from '../steps/declare';
+import { defaultParams, type ParamsOf } from '../fields/dials';
+import type { AnyStep } from '../steps/declare';
 import { colourBack } from '../steps/colour/colour-back';
 import { tint } from '../steps/colour/tint';
 import { warmth } from '../steps/colour/warmth';
@@ -36,10 +37,6 @@ const BY_KIND: ReadonlyMap<string, AnyStep> = new Map(STEPS.map((step) => [step.
 
 /** The declaration of a kind, or undefined for one that this version does not know. */
 export const stepOfKind = (kind: string): AnyStep | undefined => BY_KIND.get(kind);
-
-/** All dials of a kind at their defaults. */
-export const defaultParams = (declaration: Pick<AnyStep, 'dials'>): Record<string, unknown> =>
-  Object.fromEntries(Object.entries(declaration.dials).map(([name, dial]) => [name, dial.default]));
 
 /** A step of a kind at full amount, its dials at their defaults but for those told. */
 export const freshStep = (kind: StepKind, params: Readonly<Record<string, unknown>> = {}, id: string = kind): Step => {

@@ -1,14 +1,9 @@
-import { SHEET_VERSION, type Mask, type Pass, type Sheet, type Step, type Stroke, type Wear, type Zone } from '../sheet/model';
-import { pathOf, pressuresText } from '../sheet/stroke-path';
+import { maskOfKind } from '../masks/kinds';
+import { SHEET_VERSION, type Mask, type Pass, type Sheet, type Step, type Wear, type Zone } from '../sheet/model';
+import { each } from '../units/lists';
 import { stepOfKind } from './steps';
 
 type Params = Readonly<Record<string, unknown>>;
-
-/** The same list where nothing in it changes. */
-const each = <T>(list: readonly T[], change: (one: T) => T): readonly T[] => {
-  const changed = list.map(change);
-  return changed.some((one, i) => one !== list[i]) ? changed : list;
-};
 
 /** A zone's params as those that stand for others: what it named, and what an upgrade of the whole makes different there. */
 const upgradedZone = (zone: Zone, whole: Params, upgrade: (params: Params) => Params): Zone => {
@@ -33,28 +28,13 @@ export const upgradedStep = (step: Step): Step => {
   };
 };
 
-/** A stroke as sheets of version 1 have it: points and pressures as lists of numbers. */
-type FirstStroke = Omit<Stroke, 'path' | 'pressures'> & { readonly points: readonly number[]; readonly pressures?: readonly number[] };
+const upgradedMask = (mask: Mask): Mask => (maskOfKind(mask.kind)?.upgraded?.(mask) as Mask | undefined) ?? mask;
 
-const upgradedStroke = (stroke: Stroke | FirstStroke): Stroke => {
-  if (!('points' in stroke)) return stroke;
-  const { points, pressures, ...rest } = stroke;
-  return { ...rest, path: pathOf(points), ...(pressures ? { pressures: pressuresText(pressures) } : {}) };
-};
+const upgradedMasks = <T extends { readonly masks: readonly Mask[] }>(of: T): T => ({ ...of, masks: of.masks.map(upgradedMask) });
 
-const upgradedMask = (mask: Mask): Mask => {
-  if (mask.kind === 'painted') return { ...mask, strokes: each(mask.strokes, upgradedStroke) };
-  return mask.kind === 'cut-out' ? { ...mask, widened: each(mask.widened, upgradedStroke) } : mask;
-};
+const upgradedWear = (wear: Wear): Wear => ('masks' in wear ? upgradedMasks(wear) : wear);
 
-const upgradedMasks = <T extends { readonly masks: readonly Mask[] }>(holder: T): T => ({
-  ...holder,
-  masks: holder.masks.map(upgradedMask),
-});
-
-const upgradedWear = (wear: Wear): Wear => (wear.kind === 'texture' ? upgradedMasks(wear) : wear);
-
-/** The masks of a pass of version 1 as today's, wherever they hang. */
+/** The masks of a pass of version 1 as today's, wherever they are. */
 const withPaths = (pass: Pass): Pass => ({
   ...upgradedMasks(pass),
   // A step that is not known may have no masks.

@@ -1,11 +1,18 @@
-import type { CutOutMask } from '../sheet/model';
 import { movedBy, type Motion } from '../sheet/moving';
 import { layeredNoise } from '../units/noise';
 import type { Contour } from '../type/outline';
 import { shapeContour } from '../type/shape';
-import { STROKE_UNITS } from './strokes';
+import { STROKE_UNITS } from './stroke';
 
-export type OutlineDials = Pick<CutOutMask, 'outline' | 'points' | 'rough' | 'seed'>;
+export interface OutlineDials {
+  /** What the points are: corners of a polygon, or two opposite corners of a rectangle or of an ellipse's box. */
+  readonly outline: 'polygon' | 'rectangle' | 'ellipse';
+  /** Whole hundredths of a millimetre, x and y in turn. */
+  readonly points: readonly number[];
+  /** How far the edge strays, mm, and where chance begins. */
+  readonly rough: number;
+  readonly seed: number;
+}
 
 /** Half the longer side of an ellipse, px, for which its corners are laid out. */
 const FINE_RADIUS = 4000;

@@ -1,13 +1,10 @@
 import type { Arena } from '../raster/arena';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
-import type { Stroke } from '../sheet/model';
 import { pointsOf, pressuresOf } from '../sheet/stroke-path';
 import { movedBy, scaleOf, undone, type Motion } from '../sheet/moving';
+import { STROKE_UNITS, type Stroke } from './stroke';
 import { tipOf, type TipPlace } from './tips';
-
-/** Hundredths of a millimetre in one. */
-export const STROKE_UNITS = 100;
 
 /** Width of a pen that hardly touches, as a share of the brush. */
 const LEAST_PRESSURE = 0.15;

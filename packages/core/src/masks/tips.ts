@@ -1,4 +1,3 @@
-import type { TipName } from '../sheet/model';
 import { chanceAt, layeredNoise } from '../units/noise';
 
 /** A place under a brush: how deep in the stroke (1 in its middle, 0 at its edge), along and across it and on the art, mm. */
@@ -14,7 +13,7 @@ export interface TipPlace {
 }
 
 export interface Tip {
-  readonly name: TipName;
+  readonly name: string;
   readonly note: string;
   /** How much of the brush's strength arrives at a place, 0 … 1. */
   readonly shape: (at: TipPlace) => number;
@@ -41,7 +40,8 @@ const grains = ({ x, y, seed, pixel }: TipPlace, cell: number, likely: number, l
 };
 
 /** The tips a brush has. */
-export const TIPS: readonly Tip[] = [
+/** What a brush leaves: a tip's shape, or a textured one's. */
+export const TIPS = [
   { name: 'round', note: 'even, to a soft or sharp edge', shape: ({ depth }) => depth },
   {
     name: 'dry brush',
@@ -67,7 +67,8 @@ export const TIPS: readonly Tip[] = [
   },
   { name: 'spray', note: 'fine drops, fewer outwards', shape: (at) => grains(at, 0.22, at.depth * at.depth, 0.3, 0.75) },
   { name: 'grit', note: 'scattered crumbs', shape: (at) => grains(at, 0.9, 0.75 * at.depth, 0.06, 0.5) },
-];
+] as const satisfies readonly Tip[];
+export type TipName = (typeof TIPS)[number]['name'];
 
-const BY_NAME = new Map(TIPS.map((tip) => [tip.name, tip]));
-export const tipOf = (name: string): Tip => BY_NAME.get(name as TipName) ?? (TIPS[0] as Tip);
+const BY_NAME: ReadonlyMap<string, Tip> = new Map(TIPS.map((tip) => [tip.name, tip]));
+export const tipOf = (name: string): Tip => BY_NAME.get(name) ?? TIPS[0];

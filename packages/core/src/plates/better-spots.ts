@@ -1,11 +1,12 @@
 import { ONE } from '../raster/raster';
 import { compile } from '../render/compile/compile';
 import { wearName, type InfoOf, type SheetOf } from '../render/compile/graph';
-import { rendered, scoped, type Node, type Rendering, type Work } from '../render/node';
-import { edgedNode } from '../render/mask-nodes';
-import { coverageNode, coveragePlane } from '../render/plane-nodes';
+import { rendered, scoped, type Node, type Rendering, type Work } from '../nodes/node';
+import { edgedNode } from '../masks/mask-nodes';
+import { coverageNode, coveragePlane } from '../nodes/plane-nodes';
 import { wholeRegion, type Scale } from '../render/scale';
-import type { Placement, Sheet, TextureWear } from '../sheet/model';
+import type { Placement, Sheet } from '../sheet/model';
+import type { TextureWear } from '../wears/texture';
 import { isOutlined, outlineBand } from '../sheet/outlined';
 import { findPass, passesOf, withPass } from '../sheet/walk';
 

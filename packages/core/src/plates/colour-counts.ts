@@ -1,9 +1,9 @@
 import { HALF } from '../raster/raster';
-import { convertNode } from '../render/convert-node';
+import { convertNode } from '../nodes/convert-node';
 import type { Graph } from '../render/compile/graph';
-import type { Node, Rendering, Work } from '../render/node';
+import type { Node, Rendering, Work } from '../nodes/node';
 import { wholeRegion } from '../render/scale';
-import { readInTiles } from '../render/statistics-node';
+import { readInTiles } from '../nodes/statistics-node';
 import type { Pass, Sheet } from '../sheet/model';
 import { passesOf } from '../sheet/walk';
 

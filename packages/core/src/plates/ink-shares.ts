@@ -4,10 +4,10 @@ import { ONE, sizeOf, type Raster, type Region } from '../raster/raster';
 import { tilesOf } from '../raster/region';
 import { blankPlane, isBlank } from '../raster/uniform';
 import type { Graph } from '../render/compile/graph';
-import { rendered, scoped, type Rendering, type Work } from '../render/node';
-import { coveragePlane, multiplied, restOf } from '../render/plane-nodes';
+import { rendered, scoped, type Rendering, type Work } from '../nodes/node';
+import { coveragePlane, multiplied, restOf } from '../nodes/plane-nodes';
 import { wholeRegion } from '../render/scale';
-import { READ_TILE } from '../render/statistics-node';
+import { READ_TILE } from '../nodes/statistics-node';
 import type { ColourRef, Pass, Sheet } from '../sheet/model';
 
 /** Shares of the sheet, 0 … 1, read at the graph's scale. */

@@ -1,13 +1,13 @@
 import { rgbOfHex } from '../raster/colour';
 import { ONE, type Region } from '../raster/raster';
 import { overlap, tilesOf } from '../raster/region';
-import { convertNode } from '../render/convert-node';
+import { convertNode } from '../nodes/convert-node';
 import type { Graph } from '../render/compile/graph';
-import { rendered, scoped, type Node, type PlanWork, type Rendering, type Work } from '../render/node';
+import { rendered, scoped, type Node, type PlanWork, type Rendering, type Work } from '../nodes/node';
 import { planPieces } from '../render/regions';
 import { draftScale, trueScale } from '../render/scale';
-import { lettersOf } from '../render/sources/type';
-import { READ_TILE } from '../render/statistics-node';
+import { lettersOf } from '../sources/type';
+import { READ_TILE } from '../nodes/statistics-node';
 import type { TileName } from '../raster/source-tiles';
 import type { Sheet } from '../sheet/model';
 import { emsOf, type TypePass } from '../sheet/outlined';

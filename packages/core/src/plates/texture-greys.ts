@@ -1,6 +1,6 @@
 import type { Region } from '../raster/raster';
-import { convertNode } from '../render/convert-node';
-import { rendered, scoped, type Node, type Rendering, type Work } from '../render/node';
+import { convertNode } from '../nodes/convert-node';
+import { rendered, scoped, type Node, type Rendering, type Work } from '../nodes/node';
 import type { Placement } from '../sheet/model';
 import { cornersOf } from '../sheet/placing';
 import { addTones, emptyStatistics, type ToneStatistics } from '../steps/statistics';

@@ -1,6 +1,6 @@
 import { ONE, type Region } from '../raster/raster';
 import { stepName, wearName, maskName, type Graph } from '../render/compile/graph';
-import { rendered, type Node, type Rendering, type Work } from '../render/node';
+import { rendered, type Node, type Rendering, type Work } from '../nodes/node';
 import { stepOfKind } from '../catalogue/steps';
 import type { Pass, Sheet } from '../sheet/model';
 import { coverageAt, inkOfPass } from './ink-shares';

@@ -86,3 +86,6 @@ export const from8 = (v: number): number => Math.floor((v * ONE * 2 + 255) / 510
 
 /** The working value of a 16-bit one, rounded to nearest. */
 export const from16 = (v: number): number => Math.floor((v * ONE * 2 + 65535) / 131070);
+
+/** A share (0 … 1) as a working value. */
+export const shareOf = (value: number): number => Math.floor(Math.max(0, Math.min(1, value)) * ONE + 0.5);

@@ -3,9 +3,9 @@ import type { Kernels } from '../raster/kernels';
 import { ONE, sizeOf, type InkRaster, type ToneRaster } from '../raster/raster';
 import { crop, grow } from '../raster/region';
 import { isBlank } from '../raster/uniform';
-import { keyOf } from './key';
-import { rendered, wantOnce, type Node } from './node';
-import { bareOf } from './convert-node';
+import { keyOf } from '../nodes/key';
+import { rendered, wantOnce, type Node } from '../nodes/node';
+import { bareOf } from '../nodes/convert-node';
 import { callKey, type StepCall } from './step-node';
 
 /** A screen that is shown by its curve, and the steps on its ink since, which are folded into that curve. */

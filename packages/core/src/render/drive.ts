@@ -1,4 +1,4 @@
-import type { Rendering } from './node';
+import type { Rendering } from '../nodes/node';
 
 /** Runs a rendering to its end at one go. */
 export const finish = <R>(rendering: Rendering<R>): R => {

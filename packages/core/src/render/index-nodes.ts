@@ -8,9 +8,9 @@ import { ONE, sizeOf, type ColourRaster, type Palette, type Rgb } from '../raste
 import { referenceKernels } from '../raster/reference/reference';
 import { isBlank, isSolid } from '../raster/uniform';
 import { finish } from './drive';
-import { keyOf } from './key';
-import { rendered, wantOnce, type Node, type Work } from './node';
-import type { Plane } from './plane-nodes';
+import { keyOf } from '../nodes/key';
+import { rendered, wantOnce, type Node, type Work } from '../nodes/node';
+import type { Plane } from '../nodes/plane-nodes';
 
 const MOST_ENTRIES = 256;
 

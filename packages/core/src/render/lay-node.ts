@@ -1,10 +1,10 @@
 import { isWholeMode, type ModeName, type WholeMode } from '../raster/kernels';
 import { ONE } from '../raster/raster';
 import { isBlank } from '../raster/uniform';
-import { convertNode } from './convert-node';
-import { keyOf } from './key';
-import { rendered, wantOnce, type Node } from './node';
-import { isEmpty } from './sources/empty';
+import { convertNode } from '../nodes/convert-node';
+import { keyOf } from '../nodes/key';
+import { rendered, wantOnce, type Node } from '../nodes/node';
+import { isEmpty } from '../nodes/empty-node';
 
 /** A pass laid on what is beneath; `atop` blends colours and keeps beneath's coverage. */
 export const layNode = (

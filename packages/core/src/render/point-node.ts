@@ -1,10 +1,10 @@
 import { uniformPlane, uniformValue } from '../raster/uniform';
 import type { StepAt } from '../steps/declare';
 import { joined, weakened } from '../steps/tone/table';
-import { bareOf } from './convert-node';
-import { keyOf } from './key';
-import { rendered, wantOnce, type Node } from './node';
-import { wantStatistics } from './statistics-node';
+import { bareOf } from '../nodes/convert-node';
+import { keyOf } from '../nodes/key';
+import { rendered, wantOnce, type Node } from '../nodes/node';
+import { wantStatistics } from '../nodes/statistics-node';
 import { callKey, knownAt, type StepCall } from './step-node';
 
 /** A run of steps that move each tone by itself, as one table; amounts are in 0 … ONE. */

@@ -3,8 +3,8 @@ import { tilesOf } from '../raster/region';
 import type { TileName } from '../raster/source-tiles';
 import type { PrintNode } from './compile/graph';
 import { isIndex, paletteBytes, type IndexNode } from './index-nodes';
-import { rendered, scoped, wantOnce, Wants, type Node, type PlanWork, type Rendering, type Work } from './node';
-import { READ_TILE, wantStatistics, type StatisticsNode } from './statistics-node';
+import { rendered, scoped, wantOnce, Wants, type Node, type PlanWork, type Rendering, type Work } from '../nodes/node';
+import { READ_TILE, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
 /** Side of the tiles that views render, and of the blocks that every region is rendered in. */
 export const VIEW_TILE = 512;

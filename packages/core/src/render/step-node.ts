@@ -3,10 +3,10 @@ import { crop, grow } from '../raster/region';
 import { isBlank } from '../raster/uniform';
 import type { Arena } from '../raster/arena';
 import type { AnyStep, RasterWork, StepAt } from '../steps/declare';
-import { bareOf } from './convert-node';
-import { keyOf } from './key';
-import { rendered, wantOnce, type Node, type Rendering, type Work } from './node';
-import { statisticsOf, wantStatistics, type StatisticsNode } from './statistics-node';
+import { bareOf } from '../nodes/convert-node';
+import { keyOf } from '../nodes/key';
+import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
+import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
 /** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
 export interface StepCall {

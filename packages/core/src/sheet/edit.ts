@@ -1,5 +1,5 @@
-import type { Mask, Pass, Sheet, Step, Wear } from './model';
-import { findPass, masksOf, passesOf, wearsOf, withPass } from './walk';
+import type { Pass, Sheet, Step } from './model';
+import { findPass, passesOf, withPass } from './walk';
 
 /** Where a pass stands: in a group (null: on the sheet itself), after a sibling (null: first). */
 export interface PassPlace {
@@ -74,55 +74,6 @@ export const shiftPass = (sheet: Sheet, id: string, by: 1 | -1): Sheet => {
   return movePass(sheet, id, { group: around.group, after: by > 0 ? place.group : around.after });
 };
 
-/** What a copy is called: fresh ids for what is copied, and what an id that is spoken of has become. */
-interface Renaming {
-  readonly freshId: () => string;
-  readonly idOf: (id: string) => string;
-}
-
-const copiedMasks = (masks: readonly Mask[], { freshId, idOf }: Renaming): readonly Mask[] =>
-  masks.map((mask) => {
-    const copy = { ...mask, id: freshId() };
-    return copy.kind === 'picture' && 'pass' in copy.of ? { ...copy, of: { pass: idOf(copy.of.pass) } } : copy;
-  });
-
-const renamedStep = (step: Step, renaming: Renaming): Step => ({
-  ...step,
-  id: renaming.freshId(),
-  // A step of a kind not known here may have neither.
-  ...(step.masks ? { masks: copiedMasks(step.masks, renaming) } : {}),
-  ...(step.zones
-    ? { zones: step.zones.map((zone) => ({ ...zone, id: renaming.freshId(), masks: copiedMasks(zone.masks, renaming) })) }
-    : {}),
-});
-
-/** A step with ids of its own throughout. */
-export const copiedStep = (step: Step, freshId: () => string): Step => renamedStep(step, { freshId, idOf: (id) => id });
-
-/** A pass with ids of its own throughout; what it says of passes inside itself goes along, the rest stays. */
-export const copiedPass = (pass: Pass, freshId: () => string): Pass => {
-  const ids = new Map([...passesOf([pass])].map((each) => [each.id, freshId()]));
-  for (const each of passesOf([pass])) for (const wear of each.wear) ids.set(wear.id, freshId());
-  const idOf = (id: string): string => ids.get(id) ?? id;
-  const renaming: Renaming = { freshId, idOf };
-  const reworn = (wear: Wear): Wear => {
-    if (wear.kind === 'shared') return { ...wear, id: idOf(wear.id), of: idOf(wear.of) };
-    if (wear.kind !== 'texture') return wear;
-    const guards = wear.guards.map((guard) => ({ ...guard, pass: idOf(guard.pass) }));
-    return { ...wear, id: idOf(wear.id), masks: copiedMasks(wear.masks, renaming), guards };
-  };
-  const copied = (each: Pass): Pass => ({
-    ...each,
-    id: idOf(each.id),
-    masks: copiedMasks(each.masks, renaming),
-    wear: each.wear.map(reworn),
-    steps: each.steps.map((step) => renamedStep(step, renaming)),
-    lay: each.lay.within === undefined ? each.lay : { ...each.lay, within: idOf(each.lay.within) },
-    source: each.source.kind === 'group' ? { ...each.source, passes: each.source.passes.map(copied) } : each.source,
-  });
-  return copied(pass);
-};
-
 /** Passes that stand together, of the same group, as one group in the place of the last of them; null where they do not. */
 export const groupPasses = (sheet: Sheet, ids: readonly string[], group: Pass): Sheet | null => {
   const places = ids.map((id) => placeOf(sheet, id));
@@ -169,35 +120,3 @@ export const shiftStep = (sheet: Sheet, passId: string, stepId: string, by: 1 | 
     moved.splice(to, 0, ...moved.splice(at, 1));
     return moved;
   });
-
-/**
- * Why some pass of the sheet reads another that is not printed before it, in words; null where all is in order. A
- * group is printed after what is in it.
- */
-export const referenceFault = (sheet: Sheet): string | null => {
-  const printed = new Map<string, string>();
-  const names = new Map([...passesOf(sheet.passes)].map((pass) => [pass.id, pass.name]));
-  const textures = new Set([...wearsOf(sheet)].flatMap(({ wear }) => (wear.kind === 'texture' ? [wear.id] : [])));
-  const visit = (passes: Passes): string | null => {
-    for (const pass of passes) {
-      const inner = pass.source.kind === 'group' ? visit(pass.source.passes) : null;
-      if (inner) return inner;
-      for (const wear of pass.wear) {
-        if (wear.kind === 'shared' && !textures.has(wear.of)) return `“${pass.name}” shares a wear that would no longer be on the sheet`;
-      }
-      const read = masksOf(pass).flatMap((mask) => (mask.kind === 'picture' && 'pass' in mask.of ? [mask.of.pass] : []));
-      for (const [id, how] of [...read.map((id) => [id, 'is masked by'] as const), ...withinOf(pass)]) {
-        if (printed.has(id)) continue;
-        const name = names.get(id);
-        if (name === undefined) return `“${pass.name}” ${how} a pass that would no longer be on the sheet`;
-        return `“${pass.name}” ${how} “${name}”, which would not be printed before it`;
-      }
-      printed.set(pass.id, pass.name);
-    }
-    return null;
-  };
-  return visit(sheet.passes);
-};
-
-const withinOf = (pass: Pass): readonly (readonly [string, string])[] =>
-  pass.lay.within === undefined ? [] : [[pass.lay.within, 'lies within']];

@@ -1,298 +1,116 @@
 /**
  * The sheet document: plain JSON, everything in canonical units (mm, lpi, degrees, shares 0 … 1). What the program
  * does not know is kept as it came. Written down in docs/sheet-format.md.
+ *
+ * Each kind of source, mask and wear describes itself in a file of its own and adds its type to `SourceKinds`,
+ * `MaskKinds` or `WearKinds`; `catalogue/document` puts the whole description together.
  */
+import { choice, dialFields, length, toggle } from '../fields/dials';
+import * as field from '../fields/fields';
+import type { RecordOf, TypeOf } from '../fields/fields';
+import { HEX, ID, SHEET_PATH } from '../fields/values';
+
+export type { ColourRef, FontRef, PictureRef, RampStop, SurfaceRef } from '../fields/values';
+
 export const SHEET_FORMAT = 'uvrant-sheet';
 export const SHEET_VERSION = 2;
 
-export type Edges = 'smooth' | 'hard';
-export type Beyond = 'nothing' | 'hold' | 'repeat' | 'mirror';
-export type Fit = 'fill' | 'whole' | 'free';
+/** Most characters of a sheet's, pass's or wear's name. */
+export const LONGEST_NAME = 120;
 
-/** An ink of the sheet by its id, or an sRGB colour as #rrggbb. */
-export type ColourRef = { readonly ink: string } | { readonly srgb: string };
+export const EDGES = field.choice('smooth', 'hard');
+export type Edges = TypeOf<typeof EDGES>;
 
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
+/** A side of a sheet, mm. */
+const SIDE = field.number({ min: 0, above: true, max: 5000 });
+export const SIZE = field.record({ width: SIDE, height: SIDE });
+export type Size = TypeOf<typeof SIZE>;
 
-export interface Ink {
-  readonly id: string;
-  readonly name: string;
-  readonly colour: string;
-}
+/** Resolutions, pixels an inch. */
+export const PPI = field.whole(36, 2400);
 
-export interface Stock {
-  readonly name: string;
-  readonly colour: string;
-}
+export const INK = field.record({ id: ID, name: field.name(60), colour: HEX });
+export type Ink = TypeOf<typeof INK>;
 
-/** A picture by the SHA-256 of its file; `path` is where the command line finds it, beside the sheet. */
-export interface PictureRef {
-  readonly sha256: string;
-  readonly path?: string;
-}
+export const STOCK = field.record({ name: field.text({ least: 1 }), colour: HEX });
+export type Stock = TypeOf<typeof STOCK>;
+
+/** Where something lies, mm: it may hang over the sheet's edge, but not lie metres away, nor be too small to be seen. */
+const PLACE = field.number({ min: -10_000, max: 10_000 });
+const EXTENT = field.number({ min: 0.01, max: 20_000 });
+const TURN = field.number({ min: -360, max: 360 });
 
 /** Centre and size in mm on the sheet, before turning; turn counter-clockwise in degrees. */
-export interface Placement {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-  readonly turn: number;
-  readonly flipX: boolean;
-  readonly flipY: boolean;
-  readonly fit: Fit;
-  readonly beyond: Beyond;
-}
-
-/** A font that ships with the program, by its family; or one of the person's own, by the SHA-256 of its file. */
-export type FontRef = { readonly family: string } | { readonly sha256: string; readonly name: string; readonly path?: string };
-
-/** A colour of a ramp at a place along it (0 … 1), and how solid it is there. */
-export interface RampStop {
-  readonly at: number;
-  readonly colour: ColourRef;
-  readonly strength: number;
-}
+export const PLACEMENT = field.named('placement', () =>
+  field.record({
+    x: PLACE,
+    y: PLACE,
+    width: EXTENT,
+    height: EXTENT,
+    turn: TURN,
+    flipX: field.toggle,
+    flipY: field.toggle,
+    fit: field.choice('fill', 'whole', 'free'),
+    beyond: field.choice('nothing', 'hold', 'repeat', 'mirror'),
+  }),
+);
+export type Placement = TypeOf<typeof PLACEMENT>;
+export type Fit = Placement['fit'];
+export type Beyond = Placement['beyond'];
 
 /** Another sheet of the job, live; `path` is where the command line finds its document, beside this one. */
-export interface SheetRef {
-  readonly id: string;
-  readonly path?: string;
+export const SHEET_REF = field.referring('sheet', field.record({ id: ID, path: SHEET_PATH }));
+export type SheetRef = TypeOf<typeof SHEET_REF>;
+
+/** The kinds of source that there are, by name: each file in `sources/` adds its own to those that are made of other passes. */
+export interface SourceKinds {
+  readonly group: { readonly kind: 'group'; readonly passes: readonly Pass[] };
+  readonly overall: { readonly kind: 'overall' };
 }
+export type Source = SourceKinds[keyof SourceKinds];
 
-export type BorderWhere = 'inside' | 'centred' | 'outside';
+/** Farthest that an edge is grown, feathered, roughened or looked for, and largest speck, mm. */
+export const MOST_EDGE = 20;
 
-/** A line along an outline: its width in mm, 0 for none. A colour of null is the sheet's first ink. */
-interface Bordered {
-  readonly filled: boolean;
-  readonly colour: ColourRef | null;
-  readonly border: number;
-  readonly borderWhere: BorderWhere;
-  readonly borderColour: ColourRef | null;
-}
-
-export interface FlatSource {
-  readonly kind: 'flat';
-  readonly colour: ColourRef | null;
-}
-
-export interface RampSource {
-  readonly kind: 'ramp';
-  readonly form: 'straight' | 'round';
-  readonly angle: number;
-  readonly stops: readonly RampStop[];
-}
-
-export interface ShapeSource extends Bordered {
-  readonly kind: 'shape';
-  readonly form: 'rectangle' | 'ellipse' | 'polygon' | 'star burst' | 'line';
-  readonly points: number;
-  readonly inner: number;
-}
-
-export interface FrameSource {
-  readonly kind: 'frame';
-  readonly edge: 'torn' | 'brushed' | 'taped' | 'picture';
-  readonly width: number;
-  readonly rough: number;
-  readonly seed: number;
-  readonly colour: ColourRef | null;
-  /** The picture whose darks are the frame, where the edge is one. */
-  readonly picture?: PictureRef;
-}
-
-/** A made surface as paper or texture, by its name and where its chance begins. */
-export interface SurfaceSource {
-  readonly kind: 'surface';
-  readonly surface: string;
-  readonly seed: number;
-}
-
-/** Set type; its placement's width is the measure, its top the top of the first line's capitals. */
-export interface TypeSource extends Bordered {
-  readonly kind: 'type';
-  readonly text: string;
-  readonly font: FontRef;
-  readonly size: number;
-  readonly sizeBy: 'em' | 'cap height';
-  readonly leading: number;
-  readonly tracking: number;
-  readonly align: 'left' | 'centre' | 'right';
-  readonly upperCase: boolean;
-  readonly lines: 'as set' | 'fit' | 'spread';
-  readonly stretch: number;
-}
-
-export type Source =
-  | { readonly kind: 'picture'; readonly picture: PictureRef }
-  | FlatSource
-  | RampSource
-  | ShapeSource
-  | FrameSource
-  | SurfaceSource
-  | TypeSource
-  | { readonly kind: 'group'; readonly passes: readonly Pass[] }
-  | { readonly kind: 'sheet'; readonly sheet: SheetRef }
-  | { readonly kind: 'overall' };
+/** What all masks are set by. */
+export const MASK_DIALS = {
+  join: choice({ title: 'Joins those above', options: ['both', 'either', 'without'], default: 'both' }),
+  invert: toggle({ title: 'Inverted', default: false }),
+  grow: length({ title: 'Grow', min: -MOST_EDGE, max: MOST_EDGE, default: 0, more: 'reaches further out' }),
+  feather: length({ title: 'Feather', min: 0, max: MOST_EDGE, default: 0, wide: true, more: 'a softer edge' }),
+  anchor: choice({ title: 'Follows', options: ['art', 'sheet'], default: 'art' }),
+};
+const { join, invert, grow, feather, anchor } = dialFields(MASK_DIALS);
 
 /** How a mask joins those before it: where both show, where either does, or what was there without it. */
-export type Join = 'both' | 'either' | 'without';
-
+export type Join = TypeOf<typeof join>;
 /** What a mask, stroke or wear moves with: the art of its pass, or the sheet. */
-export type Anchor = 'art' | 'sheet';
+export type Anchor = TypeOf<typeof anchor>;
 
-interface MaskBase {
-  readonly id: string;
-  readonly on: boolean;
-  readonly invert: boolean;
-  readonly anchor: Anchor;
-  /** How it joins the masks before it; both where it is not said. */
-  readonly join?: Join;
-  /** Softening of its edge, mm; none where it is not said. */
-  readonly feather?: number;
-  /** How far it is grown, mm; shrunk where negative. */
-  readonly grow?: number;
+/** What all masks hold. Sheets from before masks had edges and could be joined do not say how. */
+export const MASK_BASE = {
+  id: ID,
+  on: field.toggle,
+  invert,
+  anchor,
+  join: field.optional(join),
+  feather: field.optional(feather),
+  grow: field.optional(grow),
   /** Where the art was when the mask was made; it has moved with the art since. Only where it follows the art. */
-  readonly home?: Placement;
-}
+  home: field.optional(PLACEMENT),
+};
+export type MaskBase = RecordOf<typeof MASK_BASE>;
 
-/** By the light of another pass or of a picture; what is not there counts as white. */
-export interface PictureMask extends MaskBase {
-  readonly kind: 'picture';
-  readonly of: { readonly pass: string } | { readonly picture: PictureRef; readonly placement: Placement };
-}
-
-/** What a brush leaves: a tip's shape, or a textured one's. */
-export type TipName = 'round' | 'dry brush' | 'sponge' | 'roller' | 'chalk' | 'spray' | 'grit';
-
-/** One stroke of a brush. */
-export interface Stroke {
-  readonly tip: TipName;
-  /** Width, mm. */
-  readonly size: number;
-  /** How much of the radius its edge takes, 0 … 1. */
-  readonly softness: number;
-  readonly strength: number;
-  /** True for one that takes away. */
-  readonly erases: boolean;
-  readonly seed: number;
-  /** Its points, whole hundredths of a millimetre, in Base64 VLQ. */
-  readonly path: string;
-  /** Pressure of the pen at each point, percent, in the same way; full where there are none. */
-  readonly pressures?: string;
-}
-
-/** Farthest that a mask's edge is grown, feathered, roughened or looked for, and largest speck, mm. */
-export const MOST_EDGE = 20;
-/** Narrowest and widest brush, mm. */
-export const LEAST_BRUSH = 0.2;
-export const MOST_BRUSH = 90;
-
-/** Where it was painted: maximum inside a stroke, adding between strokes. */
-export interface PaintedMask extends MaskBase {
-  readonly kind: 'painted';
-  readonly strokes: readonly Stroke[];
-}
-
-/** Inside an outline. */
-export interface CutOutMask extends MaskBase {
-  readonly kind: 'cut-out';
-  /** What the points are: corners of a polygon, or two opposite corners of a rectangle or of an ellipse's box. */
-  readonly outline: 'polygon' | 'rectangle' | 'ellipse';
-  /** Whole hundredths of a millimetre, x and y in turn. */
-  readonly points: readonly number[];
-  /** How far the edge strays, mm, and where chance begins. */
-  readonly rough: number;
-  readonly seed: number;
-  /** Width of the band along the outline in which the soft edges of the picture are found, mm; 0 for none. */
-  readonly band: number;
-  /** Where the band was painted wider. */
-  readonly widened: readonly Stroke[];
-}
-
-/** A colour picked off the sheet, and where. */
-export interface PickedSample {
-  readonly x: number;
-  readonly y: number;
-  readonly colour: string;
-}
-
-/** Where the pass's source is near one of the sampled colours. */
-export interface PickMask extends MaskBase {
-  readonly kind: 'pick';
-  readonly samples: readonly PickedSample[];
-  /** Colour difference (CIEDE2000) that still counts as the same, and how long the passage is beyond it. */
-  readonly tolerance: number;
-  readonly softness: number;
-  /** Only what hangs together with the place of a sample. */
-  readonly connected: boolean;
-  /** Patches smaller than this are left out, mm. */
-  readonly smallest: number;
-}
-
+/** The kinds of mask that there are, by name: each file in `masks/` that declares one adds its own. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type
+export interface MaskKinds {}
 /** Where a pass, step or wear shows. Masks are gone through in order, each joined to those before it. */
-export type Mask = PictureMask | PaintedMask | CutOutMask | PickMask;
+export type Mask = MaskKinds[keyof MaskKinds];
 
-/** Lettering that a wear goes easy on: the most that it may lose, and how much the wear is eased there for it. */
-export interface Guard {
-  readonly pass: string;
-  readonly most: number;
-  readonly ease: number;
-}
-
-/** A made surface by its name, and where its chance begins. */
-export interface SurfaceRef {
-  readonly name: string;
-  readonly seed: number;
-}
-
-/** Takes ink away where a texture, made black and white, says so. */
-export interface TextureWear {
-  readonly id: string;
-  readonly kind: 'texture';
-  readonly name: string;
-  readonly on: boolean;
-  /** Takes away what the texture would leave, and leaves what it would take. */
-  readonly invert: boolean;
-  readonly anchor: Anchor;
-  readonly home?: Placement;
-  /** The texture, which takes away by its light and dark: a picture's, or that of a made surface. One of the two. */
-  readonly picture?: PictureRef;
-  readonly surface?: SurfaceRef;
-  readonly placement: Placement;
-  /** Handles of a curve on the texture's grey, before it is cut. */
-  readonly curve: readonly (readonly [number, number])[];
-  /** Share of the texture asked to take away when the cut was solved. */
-  readonly share: number;
-  /** The grey at which it is cut, and how long the passage is. */
-  readonly cut: number;
-  readonly softness: number;
-  /** Which side of the cut takes away: the one that covers less of the texture. */
-  readonly takes: 'darks' | 'lights';
-  readonly strength: number;
-  /** Specks taken and holes left that are no larger than this are dropped, mm. */
-  readonly specks: number;
-  readonly holes: number;
-  /** Where it works. */
-  readonly masks: readonly Mask[];
-  readonly guards: readonly Guard[];
-}
-
-/** Another pass's wear, used here too: changed there, it changes here. Turned and moved, so that it does not repeat. */
-export interface SharedWear {
-  readonly id: string;
-  readonly kind: 'shared';
-  readonly on: boolean;
-  readonly of: string;
-  readonly turn: number;
-  readonly x: number;
-  readonly y: number;
-}
-
-export type Wear = TextureWear | SharedWear;
+/** The kinds of wear that there are, by name: each file in `wears/` that declares one adds its own. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type
+export interface WearKinds {}
+export type Wear = WearKinds[keyof WearKinds];
 
 /** Other values of some dials where the masks show, from the same input. */
 export interface Zone {
@@ -312,16 +130,19 @@ export interface Step {
   readonly zones: readonly Zone[];
 }
 
-/** How a pass goes down: its mode, strength, how many times over (once where it is not said), and within what. */
-export interface Lay {
-  readonly mode: string;
-  readonly strength: number;
-  readonly times?: number;
-  readonly within?: string;
-}
-
+/** Most passes of a sheet, those in groups counted too. */
+export const MOST_PASSES = 200;
 /** Most times that a pass is laid over itself. */
 export const MOST_TIMES = 12;
+
+/** How a pass goes down: its mode, strength, how many times over (once where it is not said), and within what. */
+export const LAY = field.record({
+  mode: field.text({ least: 1 }),
+  strength: field.share,
+  times: field.optional(field.whole(1, MOST_TIMES)),
+  within: field.optional(field.referring('pass', ID)),
+});
+export type Lay = TypeOf<typeof LAY>;
 
 export interface Pass {
   readonly id: string;

@@ -1,5 +1,5 @@
 import { cosDeg, sinDeg } from '../units/exact';
-import type { Placement } from './model';
+import type { Anchor, Placement } from './model';
 import { withinBox } from './placing';
 
 /** A move of the sheet's plane, mm: x' = a·x + b·y + c, y' = d·x + e·y + f. */
@@ -66,3 +66,17 @@ export const movedPlacement = (placement: Placement, home: Placement, now: Place
     flipY: placement.flipY !== (home.flipY !== now.flipY),
   };
 };
+
+/** What lies on the sheet by itself, or moves with the art: where the art was when it was put there. */
+export interface Anchored {
+  readonly anchor: Anchor;
+  readonly home?: Placement;
+}
+
+/** Where a placement lies now that the art lies at `art`. */
+export const liesNow = ({ anchor, home }: Anchored, placement: Placement, art: Placement): Placement =>
+  anchor === 'art' && home ? movedPlacement(placement, home, art) : placement;
+
+/** How what follows the art has moved since it was made; null for what lies on the sheet by itself. */
+export const motionSince = ({ anchor, home }: Anchored, art: Placement): Motion | null =>
+  anchor === 'art' && home ? motionOf(home, art) : null;

@@ -1,7 +1,7 @@
-import type { Pass, Sheet, TypeSource } from './model';
+import type { Pass, Sheet, SourceKinds } from './model';
 import { passesOf } from './walk';
 
-export type TypePass = Pass & { readonly source: TypeSource };
+export type TypePass = Pass & { readonly source: SourceKinds['type'] };
 const isType = (pass: Pass): pass is TypePass => pass.source.kind === 'type';
 const isWorn = (pass: Pass): boolean => pass.wear.some((wear) => wear.on);
 

@@ -1,4 +1,4 @@
-import type { FontRef, Mask, Pass, PictureRef, Sheet, Step, Wear } from './model';
+import type { Mask, Pass, Sheet, Step, Wear } from './model';
 
 /** Every pass in printing order; a group stands before what is in it. */
 export function* passesOf(passes: readonly Pass[]): Generator<Pass> {
@@ -24,46 +24,6 @@ export const masksOf = (pass: Pass): readonly Mask[] => {
   const zones = steps.flatMap((step) => step.zones ?? []);
   const wear = pass.wear as readonly { readonly masks?: readonly Mask[] }[];
   return [pass, ...steps, ...zones, ...wear].flatMap((holder) => holder.masks ?? []);
-};
-
-/** All pictures a sheet prints or masks with, each once. */
-export const picturesOf = (sheet: Sheet): PictureRef[] => {
-  const found = new Map<string, PictureRef>();
-  const add = (picture: PictureRef): void => {
-    if (!found.has(picture.sha256)) found.set(picture.sha256, picture);
-  };
-  for (const pass of passesOf(sheet.passes)) {
-    if (pass.source.kind === 'picture') add(pass.source.picture);
-    if (pass.source.kind === 'frame' && pass.source.edge === 'picture' && pass.source.picture) add(pass.source.picture);
-    for (const wear of pass.wear) if (wear.kind === 'texture' && wear.picture) add(wear.picture);
-    for (const mask of masksOf(pass)) if (mask.kind === 'picture' && 'picture' in mask.of) add(mask.of.picture);
-  }
-  return [...found.values()];
-};
-
-/** All fonts that a sheet sets type in, each once. */
-export const fontsOf = (sheet: Sheet): FontRef[] => {
-  const found = new Map<string, FontRef>();
-  for (const { source } of passesOf(sheet.passes)) {
-    if (source.kind === 'type') found.set('family' in source.font ? source.font.family : source.font.sha256, source.font);
-  }
-  return [...found.values()];
-};
-
-/** The sheets that a sheet prints, and those that they print, by their ids, each once; those that are not there are left out. */
-export const printedSheets = (sheet: Sheet, sheetOf: (id: string) => Sheet | undefined): Map<string, Sheet> => {
-  const found = new Map<string, Sheet>();
-  const visit = (each: Sheet): void => {
-    for (const { source } of passesOf(each.passes)) {
-      if (source.kind !== 'sheet' || found.has(source.sheet.id)) continue;
-      const other = sheetOf(source.sheet.id);
-      if (!other) continue;
-      found.set(source.sheet.id, other);
-      visit(other);
-    }
-  };
-  visit(sheet);
-  return found;
 };
 
 const mapPasses = (passes: readonly Pass[], id: string, change: (pass: Pass) => Pass): readonly Pass[] =>

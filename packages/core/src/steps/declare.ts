@@ -1,15 +1,10 @@
 import type { Kernels } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Rgb } from '../raster/raster';
 import type { Edges } from '../sheet/model';
-import type { AnyDial, Checked } from './dials';
+import type { Dials, ParamsOf } from '../fields/dials';
 import type { ToneStatistics } from './statistics';
 
 export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'colour';
-
-export type Dials = Readonly<Record<string, AnyDial>>;
-export type ParamsOf<D> = {
-  readonly [K in keyof D]: D[K] extends { check: (value: unknown) => Checked<infer T> } ? T : never;
-};
 
 /** What a step may know of the rendering it works in. */
 export interface StepAt {

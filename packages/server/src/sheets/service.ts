@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, isNull, lt } from 'drizzle-orm';
-import { fontsOf, picturesOf, type Sheet } from '@uvrant/core';
+import { fontsOf, LONGEST_NAME, picturesOf, type Sheet } from '@uvrant/core';
 import type { KeptSheet } from '@uvrant/contract';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
@@ -8,7 +8,7 @@ import { edits, sheets } from '../db/schema';
 import { AppError } from '../errors';
 import type { FontStore } from '../fonts/store';
 import { shownName } from '../validation';
-import { checkedSheet, LONGEST_NAME } from './sheet-schema';
+import { checkedSheet } from './sheet-schema';
 
 /** Ids of edits that are kept of each sheet whatever their age, and how long others are. */
 const EDIT_IDS_KEPT = 50;

@@ -5,7 +5,7 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import type { Sheet, Spot, TextureWear, ToneStatistics, Why, WornLetter } from '@uvrant/core';
 import { Editing } from '../app/bench/editing';
 import { Adding } from '../app/bench/adding/adding';
-import { Hanging } from '../app/bench/view/hanging';
+import { Attachments } from '../app/bench/attached/attachments';
 import { Rendering, type WornReading } from '../app/bench/view/rendering';
 import { TicketEdits } from '../app/bench/ticket/ticket-edits';
 import type { BareMask, InkShares, LetterReadings, StepReading, TypeSetting } from '../app/engine/protocol';
@@ -73,7 +73,7 @@ export const onBench = (sheet = posterOf()): OnBench => {
       provideRouter([]),
       Editing,
       TicketEdits,
-      Hanging,
+      Attachments,
       Adding,
       { provide: Rendering, useValue: rendering },
     ],

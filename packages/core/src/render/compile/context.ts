@@ -1,12 +1,12 @@
 import { rgbOfHex } from '../../raster/colour';
-import { ONE, type Rgb } from '../../raster/raster';
+import type { Rgb } from '../../raster/raster';
 import type { SourceInfo } from '../../raster/source-tiles';
 import type { Edges, Pass, PictureRef, Sheet } from '../../sheet/model';
 import { passesOf } from '../../sheet/walk';
 import { pxPerMm } from '../../units/length';
 import type { CurveCalls } from '../curve-node';
-import { keyOf } from '../key';
-import type { Node } from '../node';
+import { keyOf } from '../../nodes/key';
+import type { Node } from '../../nodes/node';
 import type { Scale } from '../scale';
 import { CompileError, noRecords, type Chain, type Graph, type InfoOf, type Records, type SheetOf } from './graph';
 
@@ -77,9 +77,6 @@ export const isHard = (context: Context, pass: Pass): boolean => isTrue(context)
 
 /** Pixels a millimetre of the print itself. */
 export const printPxPerMm = ({ sheet, scale }: Context): number => Math.max(scale.pxPerMm, pxPerMm(sheet.ppi));
-
-/** A share (0 … 1) as a working value. */
-export const shareOf = (value: number): number => Math.floor(Math.max(0, Math.min(1, value)) * ONE + 0.5);
 
 /** @throws CompileError for a picture that is not here. */
 export const infoFor = ({ infoOf }: Context, picture: PictureRef, pass: Pass): SourceInfo => {

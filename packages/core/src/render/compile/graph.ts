@@ -2,8 +2,8 @@ import type { Region } from '../../raster/raster';
 import type { SourceInfo } from '../../raster/source-tiles';
 import type { Sheet } from '../../sheet/model';
 import type { IndexNode } from '../index-nodes';
-import type { Node } from '../node';
-import type { Plane } from '../plane-nodes';
+import type { Node } from '../../nodes/node';
+import type { Plane } from '../../nodes/plane-nodes';
 import type { Scale } from '../scale';
 
 /** Thrown for a sheet that cannot be rendered at all, saying what would do. */
@@ -26,9 +26,9 @@ export interface Records {
   readonly printed: Map<string, Node>;
   /** Each wear that is on, by `pass/wear`: what it takes, and the raster that it takes it from. */
   readonly wears: Map<string, Wearing>;
-  /** What each pick mask finds before it asks what hangs together, by `holder/mask`. */
-  readonly picks: Map<string, Plane>;
-  /** Each mask that is on, before it joins others, by `holder/mask` (a pass, step, zone or wear). */
+  /** What masks look at over the whole sheet, coarsely, by what they are attached to and their id. */
+  readonly coarse: Map<string, Plane>;
+  /** Each mask that is on, before it joins others, by what it is attached to (a pass, step, zone or wear) and its id. */
   readonly masks: Map<string, Plane>;
   /** Each pass's source as placed, before any step. */
   readonly sources: Map<string, Node>;
@@ -42,7 +42,7 @@ export const noRecords = (): Records => ({
   passes: new Map(),
   printed: new Map(),
   wears: new Map(),
-  picks: new Map(),
+  coarse: new Map(),
   masks: new Map(),
   sources: new Map(),
   inputs: new Map(),
@@ -70,7 +70,7 @@ export interface Graph extends Reading {
 }
 
 export const wearName = (passId: string, wearId: string): string => `${passId}/${wearId}`;
-export const maskName = (holderId: string, maskId: string): string => `${holderId}/${maskId}`;
+export const maskName = (attachedTo: string, maskId: string): string => `${attachedTo}/${maskId}`;
 export const stepName = (passId: string, stepId: string): string => `${passId}/${stepId}`;
 
 export type InfoOf = (sha256: string) => SourceInfo | undefined;

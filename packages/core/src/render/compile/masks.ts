@@ -1,24 +1,24 @@
-import type { CutOutMask, Mask, Pass, PickMask, PictureMask } from '../../sheet/model';
-import { maskMotion, pictureLies } from '../../sheet/hung';
-import { AT_REST, type Motion } from '../../sheet/moving';
-import { convertNode } from '../convert-node';
-import { cleanedNode, connectedNode, edgedNode, outlinePlane, paintedNode, pickedNode, softEdgeNode } from '../mask-nodes';
-import { joinedNode, lightNode, restNode, type Plane } from '../plane-nodes';
+import type { MaskAt } from '../../masks/declare';
+import { maskOfKind } from '../../masks/kinds';
+import { edgedNode } from '../../masks/mask-nodes';
+import { pictureNode } from '../../nodes/picture-node';
+import { joinedNode, restNode, type Plane } from '../../nodes/plane-nodes';
+import type { Mask, Pass } from '../../sheet/model';
+import { AT_REST, liesNow, motionSince } from '../../sheet/moving';
 import { wholeRegion } from '../scale';
-import { pictureNode } from '../sources/picture';
 import { infoFor, referenceTo, type Context } from './context';
 import { maskName } from './graph';
 
 /** The masks of a pass, step, zone or wear as one plane, each joined to those before it; none where there are none. */
-export const masksOf = (context: Context, masks: readonly Mask[], pass: Pass, holder: string): readonly Plane[] => {
+export const masksOf = (context: Context, masks: readonly Mask[], pass: Pass, attachedTo: string): readonly Plane[] => {
   let joined: Plane | null = null;
   for (const mask of masks) {
     if (!mask.on) continue;
-    const plane = planeOfMask(context, mask, pass, holder);
+    const plane = planeOfMask(context, mask, pass, attachedTo);
     if (!plane) continue;
     const edged = edgedNode(plane, { grow: mask.grow ?? 0, feather: mask.feather ?? 0 }, context.scale.pxPerMm);
     const shown = mask.invert ? restNode(edged) : edged;
-    context.records.masks.set(maskName(holder, mask.id), shown);
+    context.records.masks.set(maskName(attachedTo, mask.id), shown);
     const join = mask.join ?? 'both';
     if (joined) joined = joinedNode(joined, shown, join);
     else joined = join === 'without' ? restNode(shown) : shown;
@@ -26,57 +26,28 @@ export const masksOf = (context: Context, masks: readonly Mask[], pass: Pass, ho
   return joined ? [joined] : [];
 };
 
-const planeOfMask = (context: Context, mask: Mask, pass: Pass, holder: string): Plane | null => {
-  switch (mask.kind) {
-    case 'picture':
-      return pictureMask(context, mask, pass);
-    case 'painted':
-      return paintedNode(mask.strokes, motionOf(mask, pass), context.scale.pxPerMm);
-    // One that was not begun yet hides nothing.
-    case 'cut-out':
-      return isDrawn(mask) ? cutOut(context, mask, pass) : null;
-    case 'pick':
-      return mask.samples.length > 0 ? pick(context, mask, pass, holder) : null;
-    default:
-      context.unknown.push(`mask “${String((mask as { kind: unknown }).kind)}” of “${pass.name}”`);
-      return null;
-  }
+const planeOfMask = (context: Context, mask: Mask, pass: Pass, attachedTo: string): Plane | null => {
+  const declaration = maskOfKind(mask.kind);
+  if (declaration) return declaration.plane(mask, maskAt(context, mask, pass, attachedTo));
+  context.unknown.push(`mask “${String(mask.kind)}” of “${pass.name}”`);
+  return null;
 };
 
-/** How a mask moved with the art since it was made. */
-const motionOf = (mask: Mask, pass: Pass): Motion => maskMotion(mask, pass) ?? AT_REST;
-
-const pictureMask = (context: Context, mask: PictureMask, pass: Pass): Plane => {
-  if ('pass' in mask.of) return lightNode(convertNode(referenceTo(context, mask.of.pass, pass, 'is masked by'), 'tone'));
-  const { picture, placement } = mask.of;
-  const lies = pictureLies(mask, placement, pass);
-  return lightNode(convertNode(pictureNode(infoFor(context, picture, pass), lies, context.scale.pxPerMm), 'tone'));
-};
-
-/** True for an outline that encloses something. */
-export const isDrawn = ({ outline, points }: CutOutMask): boolean => points.length >= (outline === 'polygon' ? 6 : 4);
-
-export const cutOut = (context: Context, mask: CutOutMask, pass: Pass): Plane => {
-  const { pxPerMm } = context.scale;
-  const motion = motionOf(mask, pass);
-  const rough = outlinePlane(mask, motion, pxPerMm);
-  const source = context.records.sources.get(pass.id);
-  if (mask.band === 0 || !source) return rough;
-  const widened = mask.widened.length > 0 ? paintedNode(mask.widened, motion, pxPerMm) : null;
-  return softEdgeNode(convertNode(source, 'colour'), rough, widened, mask.band, pxPerMm);
-};
-
-const pick = (context: Context, mask: PickMask, pass: Pass, holder: string): Plane | null => {
-  const { records, scale } = context;
-  const source = records.sources.get(pass.id);
-  if (!source) return null;
+/** What a mask may read. */
+export const maskAt = (context: Context, mask: Mask, pass: Pass, attachedTo: string): MaskAt => {
+  const { records, scale, analysis } = context;
   const { pxPerMm } = scale;
-  const near = pickedNode(convertNode(source, 'colour'), mask);
-  const clean = cleanedNode(near, mask.smallest, 0, pxPerMm);
-  const name = maskName(holder, mask.id);
-  records.picks.set(name, near);
-  if (!mask.connected) return clean;
-  const coarse = context.analysis?.() ?? { picks: records.picks, scale };
-  const plane = coarse.picks.get(name) ?? near;
-  return connectedNode(clean, { plane, region: wholeRegion(coarse.scale), pxPerMm: coarse.scale.pxPerMm }, mask.samples, pxPerMm);
+  return {
+    pxPerMm,
+    motion: motionSince(mask, pass.placement) ?? AT_REST,
+    source: records.sources.get(pass.id) ?? null,
+    pass: (id) => referenceTo(context, id, pass, 'is masked by'),
+    picture: (picture, placement) => pictureNode(infoFor(context, picture, pass), liesNow(mask, placement, pass.placement), pxPerMm),
+    coarse(plane) {
+      const name = maskName(attachedTo, mask.id);
+      records.coarse.set(name, plane);
+      const whole = analysis?.() ?? { coarse: records.coarse, scale };
+      return { plane: whole.coarse.get(name) ?? plane, region: wholeRegion(whole.scale), pxPerMm: whole.scale.pxPerMm };
+    },
+  };
 };

@@ -1,12 +1,13 @@
-import type { CutOutMask, Mask, Pass } from '../../sheet/model';
+import { passesGuarded, passesRead, wearsShared } from '../../catalogue/references';
+import { maskOfKind } from '../../masks/kinds';
+import type { Pass } from '../../sheet/model';
 import { masksOf as allMasksOf } from '../../sheet/walk';
-import { convertNode } from '../convert-node';
-import { freedNode } from '../mask-nodes';
-import type { Node } from '../node';
-import { coverageNode, cutNode, maskedNode, productNode, type Plane } from '../plane-nodes';
+import { convertNode } from '../../nodes/convert-node';
+import type { Node } from '../../nodes/node';
+import { coverageNode, cutNode, maskedNode, productNode, type Plane } from '../../nodes/plane-nodes';
 import { isHard, referenceTo, type Context } from './context';
 import { addRecords, noRecords, type Records } from './graph';
-import { cutOut, isDrawn, masksOf } from './masks';
+import { maskAt, masksOf } from './masks';
 import { steps } from './steps';
 import { wornCoverage } from './wear';
 
@@ -17,13 +18,13 @@ export const weightsOf = (context: Context, pass: Pass): Plane | null => {
   return productNode([...masksOf(context, pass.masks, pass, pass.id), ...inside]);
 };
 
-/** A source in its subject's own colours, where a cut-out with soft edges shows it. */
+/** A source in its subject's own colours, where one of its masks frees them of the ground's. */
 const freed = (context: Context, pass: Pass, placed: Node): Node => {
-  const soft = pass.masks.find(
-    (mask): mask is CutOutMask => mask.on && mask.kind === 'cut-out' && !mask.invert && mask.band > 0 && isDrawn(mask),
-  );
-  if (!soft) return placed;
-  return freedNode(convertNode(placed, 'colour'), cutOut(context, soft, pass), soft.band, context.scale.pxPerMm);
+  for (const mask of pass.masks) {
+    const own = mask.on ? maskOfKind(mask.kind)?.freed?.(mask, maskAt(context, mask, pass, pass.id)) : null;
+    if (own) return own;
+  }
+  return placed;
 };
 
 /** A pass's own raster as it will be laid: source, steps, masks, edges and wear. */
@@ -44,14 +45,11 @@ const made = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   return own;
 };
 
-/** True for a mask that reads another pass. */
-const readsPass = (mask: Mask): boolean => mask.kind === 'picture' && 'pass' in mask.of;
-
 /** True where nothing but the pass itself, its pictures and the sheet's own dials decide how it is made. */
 const standsAlone = (pass: Pass): boolean => {
   if (pass.source.kind === 'group' || pass.source.kind === 'sheet' || pass.lay.within !== undefined) return false;
-  if (allMasksOf(pass).some(readsPass)) return false;
-  return pass.wear.every((wear) => wear.kind === 'texture' && wear.guards.every((guard) => guard.pass === pass.id));
+  if (allMasksOf(pass).some((mask) => passesRead(mask).length > 0)) return false;
+  return pass.wear.every((wear) => wearsShared(wear).length === 0 && passesGuarded(wear).every((id) => id === pass.id));
 };
 
 interface Own {

@@ -2,8 +2,8 @@ import { blendMode } from '../../blend/modes';
 import { stepOfKind } from '../../catalogue/steps';
 import type { ModeName } from '../../raster/kernels';
 import { MOST_TIMES, type Pass } from '../../sheet/model';
-import { ByteCache } from '../cache';
-import { convertNode } from '../convert-node';
+import { ByteCache } from '../../nodes/cache';
+import { convertNode } from '../../nodes/convert-node';
 import {
   bareIndex,
   cutPalette,
@@ -16,11 +16,12 @@ import {
   type IndexNode,
 } from '../index-nodes';
 import { layNode } from '../lay-node';
-import { mixNode } from '../mix-node';
-import type { Node } from '../node';
-import { cutNode } from '../plane-nodes';
-import { emptyNode } from '../sources/empty';
-import { isHard, isTrue, shareOf, type Context } from './context';
+import { mixNode } from '../../nodes/mix-node';
+import type { Node } from '../../nodes/node';
+import { cutNode } from '../../nodes/plane-nodes';
+import { emptyNode } from '../../nodes/empty-node';
+import { isHard, isTrue, type Context } from './context';
+import { shareOf } from '../../raster/raster';
 import { noRecords, type PrintNode } from './graph';
 import { ownRaster, weightsOf } from './own';
 import { sourceOf, type CompileOther } from './sources';

@@ -2,19 +2,20 @@ import { stepOfKind } from '../../catalogue/steps';
 import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Step } from '../../sheet/model';
-import { holderName } from '../../sheet/hung';
+import { attachedName } from '../../sheet/attached';
 import type { AnyStep, StepAt } from '../../steps/declare';
-import { convertNode } from '../convert-node';
+import { convertNode } from '../../nodes/convert-node';
 import { curveNode, type CurveCalls } from '../curve-node';
-import { mixNode } from '../mix-node';
-import type { Node } from '../node';
-import { productNode, type Plane } from '../plane-nodes';
+import { mixNode } from '../../nodes/mix-node';
+import type { Node } from '../../nodes/node';
+import { productNode, type Plane } from '../../nodes/plane-nodes';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
-import { isPicture } from '../sources/picture';
-import type { StatisticsNode } from '../statistics-node';
+import { isPicture } from '../../nodes/picture-node';
+import type { StatisticsNode } from '../../nodes/statistics-node';
 import { stepNode, type StepCall } from '../step-node';
-import { edgesOf, isTrue, shareOf, type Context } from './context';
+import { edgesOf, isTrue, type Context } from './context';
+import { shareOf } from '../../raster/raster';
 import { stepName } from './graph';
 import { masksOf } from './masks';
 
@@ -41,7 +42,7 @@ const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node =>
   const name = stepName(pass.id, step.id);
   records.inputs.set(name, input);
   if (!step.on) return raw;
-  const weights = productNode(masksOf(context, step.masks, pass, holderName(pass.id, { step: step.id })));
+  const weights = productNode(masksOf(context, step.masks, pass, attachedName(pass.id, { step: step.id })));
   const output = treated(context, pass, step, declaration, raw, input, weights);
   records.outputs.set(name, output);
   return output;
@@ -61,7 +62,7 @@ const treated = (context: Context, pass: Pass, step: Step, declaration: AnyStep,
   }
   let whole = applied(context, pass, step, declaration, params, input);
   for (const zone of step.zones) {
-    const there = productNode(masksOf(context, zone.masks, pass, holderName(pass.id, { step: step.id, zone: zone.id })));
+    const there = productNode(masksOf(context, zone.masks, pass, attachedName(pass.id, { step: step.id, zone: zone.id })));
     if (!there) continue;
     const other = applied(context, pass, step, declaration, scaled({ ...step.params, ...zone.params }), input);
     whole = mixNode(whole, other, ONE, there);

@@ -1,6 +1,6 @@
 import { ONE, type ColourRaster } from '../../raster/raster';
 import { defineStep } from '../declare';
-import { share } from '../dials';
+import { share } from '../../fields/dials';
 
 /** Each printed colour moved towards the original's by a weight of ONE; premultiplied. */
 const bringBack = (printed: Int16Array, original: Int16Array, weight: number, data: Int16Array): void => {

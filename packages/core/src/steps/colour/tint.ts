@@ -2,7 +2,7 @@ import { LUMA } from '../../raster/convert';
 import { ONE, type Rgb } from '../../raster/raster';
 import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
-import { colour } from '../dials';
+import { colour } from '../../fields/dials';
 import { toneTable } from '../tone/table';
 
 /** Red, green and blue of each tone. */

@@ -1,7 +1,7 @@
 import { radiatorChromaticity, shiftedKelvin } from '../../units/mired';
 import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
-import { number } from '../dials';
+import { number } from '../../fields/dials';
 import { gainTable } from '../tone/gain-table';
 
 /** Daylight that a shift is reckoned from, kelvin. */

@@ -2,7 +2,7 @@ import { blurred } from '../../raster/blur';
 import { ONE, type ToneRaster } from '../../raster/raster';
 import type { Kernels } from '../../raster/kernels';
 import { defineStep } from '../declare';
-import { length } from '../dials';
+import { length } from '../../fields/dials';
 
 /** Under this many pixels a blur changes nothing that could be seen. */
 const LEAST_SIGMA = 0.15;

@@ -3,7 +3,7 @@ import { ONE } from '../../raster/raster';
 import { chanceAt, fade } from '../../units/noise';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
-import { length, seed, share } from '../dials';
+import { length, seed, share } from '../../fields/dials';
 
 /** Fibres along a period, and across it: each about 1.07 mm long and 0.28 mm broad. */
 const FIBRES = { along: 48, across: 180 };

@@ -3,7 +3,7 @@ import { ONE } from '../../raster/raster';
 import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
 import { defineStep, type StepAt } from '../declare';
-import { angle, choice, colour, frequency, length, share } from '../dials';
+import { angle, choice, colour, frequency, length, share } from '../../fields/dials';
 import { screenGrid } from './grid';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 

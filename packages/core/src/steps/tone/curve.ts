@@ -1,5 +1,5 @@
 import { defineStep } from '../declare';
-import { curve as curveDial } from '../dials';
+import { curve as curveDial } from '../../fields/dials';
 import { throughPoints } from './interpolation';
 import { toneTable } from './table';
 

@@ -1,7 +1,7 @@
 import { power } from '../../units/exact';
 import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
-import { number } from '../dials';
+import { number } from '../../fields/dials';
 import { gainTable } from './gain-table';
 
 const exposed = remembering(4, String, (stops: number): Int16Array => gainTable(power(2, stops)));

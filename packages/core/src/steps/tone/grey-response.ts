@@ -3,7 +3,7 @@ import { HUE_KNOTS, type Kernels } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
 import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
-import { choice, curve, share, type CurvePoint } from '../dials';
+import { choice, curve, share, type CurvePoint } from '../../fields/dials';
 import { roundCircle } from './interpolation';
 
 /** How bright hues became on plates and films, and two responses by purpose. Common practice; tuned by eye. */

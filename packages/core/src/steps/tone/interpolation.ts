@@ -1,4 +1,4 @@
-import type { CurvePoint } from '../dials';
+import type { CurvePoint } from '../../fields/dials';
 
 /**
  * Monotone cubic interpolation: no overshoot between handles.

@@ -1,6 +1,6 @@
 import { ln, power } from '../../units/exact';
 import { defineStep } from '../declare';
-import { share, toggle } from '../dials';
+import { share, toggle } from '../../fields/dials';
 import { toneAtShare, type ToneStatistics } from '../statistics';
 import { toneTable } from './table';
 

@@ -1,5 +1,5 @@
 import { defineStep } from '../declare';
-import { share, toggle } from '../dials';
+import { share, toggle } from '../../fields/dials';
 import { otsuBin } from '../otsu';
 import { TONE_BINS, type ToneStatistics } from '../statistics';
 import { toneTable } from './table';

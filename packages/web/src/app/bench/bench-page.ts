@@ -16,7 +16,8 @@ import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
 import type { CommandName } from './keys/commands';
 import { isElsewhere, Keymap, takesSpace } from './keys/keymap';
-import { Hanging } from './view/hanging';
+import { Attachments } from './attached/attachments';
+import { toolFor } from './tools/tools';
 import { Rendering } from './view/rendering';
 import { SendOutBar } from './ticket/send-out-bar';
 import { Slug } from './view/slug';
@@ -29,7 +30,7 @@ import { peelStep, rowsOf } from './ticket/ticket-rows';
 @Component({
   selector: 'uv-bench-page',
   imports: [Chest, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
-  providers: [Rendering, Editing, TicketEdits, Hanging, Adding],
+  providers: [Rendering, Editing, TicketEdits, Attachments, Adding],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
@@ -154,7 +155,7 @@ export class BenchPage {
   private readonly peel = this.store.selectSignal(benchFeature.selectPeel);
   private readonly edits = inject(TicketEdits);
   private readonly keymap = inject(Keymap);
-  private readonly hanging = inject(Hanging);
+  private readonly attachments = inject(Attachments);
   private readonly table = viewChild(Table);
   private readonly ticket = viewChild(Ticket);
 
@@ -178,7 +179,7 @@ export class BenchPage {
   protected readonly status = signal({ isTrue: false, scale: 1 });
   /** The pass whose original is compared with: the chosen one where it is a picture, else the first that is. */
   protected readonly originalOf = computed(() => {
-    if (this.hanging.mask()?.kind === 'pick') return this.line().pass;
+    if (toolFor(this.attachments.mask(), this.attachments.drawing())?.readsOriginal) return this.line().pass;
     const pictures = [...passesOf(this.document()?.passes ?? [])].filter((pass) => pass.source.kind === 'picture');
     return (pictures.find((pass) => pass.id === this.line().pass) ?? pictures[0])?.id ?? null;
   });
@@ -199,14 +200,16 @@ export class BenchPage {
   }
 
   protected readonly chosenPass = this.store.selectSignal(benchFeature.selectChosenPass);
-  protected readonly canReplace = computed(() => this.hanging.wear()?.kind === 'texture' || this.chosenPass()?.source.kind === 'picture');
+  protected readonly canReplace = computed(
+    () => this.attachments.wear()?.kind === 'texture' || this.chosenPass()?.source.kind === 'picture',
+  );
   protected readonly chosenRamp = computed(() => {
     const pass = this.chosenPass();
     return pass ? rampOf(pass.source) : null;
   });
 
   protected showChest(isChestOpen: boolean): void {
-    this.hanging.show({ isChestOpen });
+    this.attachments.show({ isChestOpen });
   }
 
   private asset(which: Asset | string): Asset | undefined {
@@ -228,12 +231,12 @@ export class BenchPage {
     void this.adding.take(ofRamp(ramp));
   }
 
-  /** Another picture in place of the chosen pass's, or of the open wear's texture; all that hangs on it stays. */
+  /** Another picture in place of the chosen pass's, or of the open wear's texture; all that is attached to it stays. */
   protected replacePicture({ sha256, width, height }: Asset): void {
     const pass = this.chosenPass();
-    const wear = this.hanging.wear();
+    const wear = this.attachments.wear();
     if (pass && wear) {
-      this.hanging.changeWear(({ surface: _, ...each }) => ({ ...each, picture: { sha256 } }));
+      this.attachments.changeWear(({ surface: _, ...each }) => ({ ...each, picture: { sha256 } }));
       void this.adding.solve(pass.id, wear.id);
       return;
     }
@@ -261,15 +264,15 @@ export class BenchPage {
 
   /** What each command does while the bench is open; *keys* is the top bar's. */
   private readonly commands: Readonly<Record<Exclude<CommandName, 'keys'>, () => void>> = {
-    original: () => this.hanging.show({ isOriginalHeld: true }),
-    wipe: () => this.hanging.show({ wipe: this.view().wipe === null ? 0.5 : null }),
-    bare: () => this.hanging.show({ showsBare: !this.view().showsBare }),
+    original: () => this.attachments.show({ isOriginalHeld: true }),
+    wipe: () => this.attachments.show({ wipe: this.view().wipe === null ? 0.5 : null }),
+    bare: () => this.attachments.show({ showsBare: !this.view().showsBare }),
     'peel earlier': () => this.movePeel(-1),
     'peel later': () => this.movePeel(1),
-    'narrower brush': () => this.hanging.resize(-1),
-    'wider brush': () => this.hanging.resize(1),
-    'take away': () => this.hanging.show({ isEraseHeld: true }),
-    'see through': () => this.hanging.show({ seesThrough: !this.view().seesThrough }),
+    'narrower brush': () => this.attachments.resize(-1),
+    'wider brush': () => this.attachments.resize(1),
+    'take away': () => this.attachments.show({ isEraseHeld: true }),
+    'see through': () => this.attachments.show({ seesThrough: !this.view().seesThrough }),
     chest: () => this.showChest(!this.view().isChestOpen),
     add: () => this.ticket()?.adding.set(true),
     duplicate: () => this.edits.duplicate(),
@@ -289,10 +292,10 @@ export class BenchPage {
       this.commands[name]();
     } else if (event.key === ' ' && !takesSpace(event.target)) this.space.set(true);
     else if (event.key === 'Delete') {
-      if (this.hanging.mask() || this.hanging.wear()) this.hanging.remove();
+      if (this.attachments.mask() || this.attachments.wear()) this.attachments.remove();
       else this.edits.remove();
     } else {
-      if (event.key === 'Escape') this.hanging.show({ picksHue: false });
+      if (event.key === 'Escape') this.attachments.show({ picksHue: false });
       return;
     }
     event.preventDefault();
@@ -300,13 +303,13 @@ export class BenchPage {
 
   protected keyUp(event: KeyboardEvent): void {
     const name = this.keymap.endOf(event);
-    if (name === 'original') this.hanging.show({ isOriginalHeld: false });
-    if (name === 'take away') this.hanging.show({ isEraseHeld: false });
+    if (name === 'original') this.attachments.show({ isOriginalHeld: false });
+    if (name === 'take away') this.attachments.show({ isEraseHeld: false });
     if (event.key === ' ') this.space.set(false);
   }
 
   protected lostFocus(): void {
-    this.hanging.show({ isOriginalHeld: false, isEraseHeld: false });
+    this.attachments.show({ isOriginalHeld: false, isEraseHeld: false });
     this.space.set(false);
   }
 

@@ -59,8 +59,8 @@ describe('finding what to add', () => {
     for (const addition of additionsAt(sheet, { pass: 'ground', step: null }, [ASSET], [keptOf(sheetOf())])) {
       const { sheet: made, line } = addition.add(sheet, { pass: 'ground', step: null });
       if (addition.id.startsWith('step-')) expect(findPass(made, 'ground')?.steps.map(({ id }) => id)).toEqual([line.step]);
-      else if (line.hung?.wear) expect(findPass(made, 'ground')?.wear.map(({ id }) => id)).toEqual([line.hung.wear]);
-      else if (line.hung?.mask) expect(findPass(made, 'ground')?.masks.map(({ id }) => id)).toEqual([line.hung.mask]);
+      else if (line.attached?.wear) expect(findPass(made, 'ground')?.wear.map(({ id }) => id)).toEqual([line.attached.wear]);
+      else if (line.attached?.mask) expect(findPass(made, 'ground')?.masks.map(({ id }) => id)).toEqual([line.attached.mask]);
       else expect(made.passes.map(({ id }) => id)).toEqual(['ground', line.pass, 'picture']);
     }
   });

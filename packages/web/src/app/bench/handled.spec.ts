@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import {
   boxAt,
   findPass,
+  freshMask,
   pointsOf,
   pressuresOf,
   freshPass,
@@ -21,8 +22,9 @@ import { wearFrom } from './adding/additions';
 import { Adding } from './adding/adding';
 import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
-import { freshMask, Hanging } from './view/hanging';
-import { MaskTools } from './masks/mask-tools';
+import { Attachments } from './attached/attachments';
+import { Brush } from './tools/brush';
+import { Outline } from './tools/outline';
 import { Slug } from './view/slug';
 import { Ticket } from './ticket/ticket';
 import { whyInWords } from './view/why-words';
@@ -46,7 +48,7 @@ describe('a wear', () => {
     expect(takes).toBe('darks');
     expect(cut).toBeCloseTo(0.15, 2);
     expect(placement.width).toBeGreaterThanOrEqual(457.2);
-    expect(TestBed.inject(Hanging).wear()?.id).toBe(wear().id);
+    expect(TestBed.inject(Attachments).wear()?.id).toBe(wear().id);
   });
 
   test('says what it takes, ≈ until true; light, medium and heavy solve it anew', async () => {
@@ -156,7 +158,7 @@ describe('a wear', () => {
     const bench = await onWornBench();
     const fixture = await bench.shown(Ticket);
     expect(textOf(fixture)).toContain('Wear: ridge');
-    (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.hung uv-tick button, .hung uv-tick input')!.click();
+    (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.attached uv-tick button, .attached uv-tick input')!.click();
     await fixture.whenStable();
     expect(bench.wear().on).toBe(false);
   });
@@ -166,10 +168,10 @@ describe('a painted mask', () => {
   const onPaintedBench = async () => {
     const bench = onBench(withTitle());
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: null } }));
-    const hanging = TestBed.inject(Hanging);
-    hanging.addMask(freshMask('painted', hanging.pass()!, { join: 'without' }), {});
-    const fixture = await bench.shown(MaskTools, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
-    const field = (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.field')!;
+    const attachments = TestBed.inject(Attachments);
+    attachments.addMask(freshMask('painted', 'mask', attachments.pass()!, { join: 'without' }), {});
+    const fixture = await bench.shown(Brush, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
+    const field = fixture.nativeElement as HTMLElement;
     field.setPointerCapture = () => undefined;
     const send = (name: string, x: number, y: number): void => {
       field.dispatchEvent(new MouseEvent(name, { clientX: x, clientY: y, button: 0, bubbles: true }));
@@ -180,7 +182,7 @@ describe('a painted mask', () => {
       send('pointerup', ...points.at(-1)!);
     };
     const mask = (): PaintedMask => findPass(bench.document(), 'picture')!.masks[0] as PaintedMask;
-    return { ...bench, hanging, draw, mask, field };
+    return { ...bench, attachments, draw, mask, field };
   };
 
   test('takes strokes in hundredths of a millimetre; each is undone by itself', async () => {
@@ -212,13 +214,13 @@ describe('a painted mask', () => {
   });
 
   test('takes away while E is held; [ and ] make the brush narrower and wider', async () => {
-    const { draw, mask, hanging } = await onPaintedBench();
-    hanging.show({ isEraseHeld: true });
-    hanging.resize(1);
+    const { draw, mask, attachments } = await onPaintedBench();
+    attachments.show({ isEraseHeld: true });
+    attachments.resize(1);
     draw([20, 40], [100, 40]);
     expect(mask().strokes[0]).toMatchObject({ erases: true, size: 14.4 });
-    hanging.resize(-1);
-    expect(hanging.brush().size).toBeCloseTo(12, 1);
+    attachments.resize(-1);
+    expect(attachments.brush().size).toBeCloseTo(12, 1);
   });
 });
 
@@ -226,11 +228,11 @@ describe('an outline', () => {
   test('is clicked corner by corner and closed by Enter', async () => {
     const bench = onBench(withTitle());
     bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: null } }));
-    const hanging = TestBed.inject(Hanging);
-    hanging.addMask(freshMask('cut-out', hanging.pass()!), {});
-    hanging.show({ drawing: 'polygon' });
-    const fixture = await bench.shown(MaskTools, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
-    const field = (fixture.nativeElement as HTMLElement).querySelector<HTMLElement>('.field')!;
+    const attachments = TestBed.inject(Attachments);
+    attachments.addMask(freshMask('cut-out', 'mask', attachments.pass()!), {});
+    attachments.show({ drawing: 'polygon' });
+    const fixture = await bench.shown(Outline, { sheet: bench.document(), view: { x: 0, y: 0, zoom: 1 }, scale: 2 });
+    const field = fixture.nativeElement as HTMLElement;
     for (const [x, y] of [
       [20, 20],
       [220, 30],
@@ -243,7 +245,7 @@ describe('an outline', () => {
       outline: 'polygon',
       points: [1000, 1000, 11000, 1500, 6000, 10000],
     });
-    expect(hanging.drawing()).toBeNull();
+    expect(attachments.drawing()).toBeNull();
   });
 });
 
@@ -264,8 +266,8 @@ describe('why a place looks as it does', () => {
     bench.rendering.why.set({ prints: true, ink: 'soot', coverage: 1, pass: 'picture', by: { kind: 'step', id: 'screen' } });
     const fixture = await bench.shown(Slug, { sheet, status: { isTrue: true, scale: 1 }, under: { x: 1, y: 1, tone: 0.5 } });
     find<HTMLButtonElement>(fixture, 'button', 'Soot 100 %').click();
-    const hanging = TestBed.inject(Hanging);
-    expect(hanging.pass()?.id).toBe('picture');
+    const attachments = TestBed.inject(Attachments);
+    expect(attachments.pass()?.id).toBe('picture');
     expect(bench.rendering.asked()).toEqual({ x: 1, y: 1 });
   });
 });

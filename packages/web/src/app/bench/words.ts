@@ -1,4 +1,15 @@
-import { blendMode, findPass, stepOfKind, type ColourRef, type Mask, type Pass, type Sheet, type Source, type Step } from '@uvrant/core';
+import {
+  blendMode,
+  findPass,
+  maskOfKind,
+  sourceOfKind,
+  stepOfKind,
+  type ColourRef,
+  type Mask,
+  type Pass,
+  type Sheet,
+  type Step,
+} from '@uvrant/core';
 
 /** A colour dial's value as a colour to be shown. */
 export const colourOf = (ref: ColourRef | null, sheet: Sheet): string => {
@@ -9,26 +20,18 @@ export const colourOf = (ref: ColourRef | null, sheet: Sheet): string => {
 
 export const percent = (share: number, digits = 0): string => `${(100 * share).toFixed(digits)} %`;
 
-/** What a pass prints, in a few words. One row a source; a missing row does not compile. */
-const SOURCES: { readonly [K in Source['kind']]: (source: Extract<Source, { kind: K }>, pass: Pass) => string } = {
-  picture: (_, { placement: { fit } }) =>
-    fit === 'fill' ? 'picture, fills the sheet' : fit === 'whole' ? 'picture, whole on the sheet' : 'picture',
-  flat: () => 'flat ink',
-  ramp: ({ form }) => `${form} ramp`,
-  shape: ({ form, filled, border }) => (filled ? form : `${form}, border ${Number(border.toFixed(1))} mm`),
-  frame: ({ edge }) => `${edge} frame`,
-  surface: ({ surface }) => `made, ${surface}`,
-  type: ({ lines }) => (lines === 'fit' ? 'stacked type' : 'type'),
-  group: ({ passes }) => `group of ${passes.length}`,
-  sheet: () => 'another sheet',
-  overall: (_, { steps, wear, lay }) => {
-    if (steps.length > 0) return 'treats all so far';
-    return wear.length > 0 && lay.mode === 'normal' ? 'wears all so far' : 'all so far over itself';
-  },
+const overallInWords = ({ steps, wear, lay }: Pass): string => {
+  if (steps.length > 0) return 'treats all so far';
+  return wear.length > 0 && lay.mode === 'normal' ? 'wears all so far' : 'all so far over itself';
 };
 
-export const sourceInWords = (pass: Pass): string =>
-  (SOURCES[pass.source.kind] as ((source: Source, pass: Pass) => string) | undefined)?.(pass.source, pass) ?? pass.source.kind;
+/** What a pass prints, in a few words. */
+export const sourceInWords = (pass: Pass): string => {
+  const { source } = pass;
+  if (source.kind === 'group') return `group of ${source.passes.length}`;
+  if (source.kind === 'overall') return overallInWords(pass);
+  return sourceOfKind(source.kind)?.inWords(source, pass) ?? source.kind;
+};
 
 /** How a pass goes down: mode, strength, how often, within what. */
 export const layInWords = (pass: Pass, sheet: Sheet): string => {
@@ -54,18 +57,9 @@ export const stepInWords = (step: Step, pass: Pass): string => {
 
 export const stepTitle = (step: Step): string => stepOfKind(step.kind)?.title ?? step.kind;
 
-/** What a mask is set to, in a few words. One row a kind; a missing row does not compile. */
-const MASK_WORDS: { readonly [K in Mask['kind']]: (mask: Extract<Mask, { kind: K }>) => string } = {
-  painted: ({ strokes }) => `${strokes.length} ${strokes.length === 1 ? 'stroke' : 'strokes'}`,
-  'cut-out': ({ outline, points, band }) =>
-    points.length === 0 ? 'not drawn yet' : band > 0 ? `${outline}, soft edges in ${Number(band.toFixed(1))} mm` : outline,
-  pick: ({ samples, tolerance }) =>
-    samples.length === 0 ? 'no sample yet' : `${samples.length} ${samples.length === 1 ? 'sample' : 'samples'} ± ${tolerance}`,
-  picture: ({ of }) => ('pass' in of ? 'light of a pass' : 'light of a picture'),
-};
-
+/** What a mask is set to, in a few words. */
 export const maskInWords = (mask: Mask): string => {
-  const own = (MASK_WORDS[mask.kind] as ((mask: Mask) => string) | undefined)?.(mask) ?? 'not known here';
+  const own = maskOfKind(mask.kind)?.inWords(mask) ?? 'not known here';
   const join = mask.join && mask.join !== 'both' ? `${mask.join}, ` : '';
   return `${join}${own}${mask.invert ? ', inverted' : ''}`;
 };

@@ -17,7 +17,7 @@ import { JobActions } from './jobs';
 import type { KeptSheet } from '@uvrant/contract';
 
 /** What hangs on a pass or step: one of its wears, a zone of a step, a mask of any of them. */
-export interface Hung {
+export interface Attached {
   readonly wear?: string;
   readonly zone?: string;
   readonly mask?: string;
@@ -27,7 +27,7 @@ export interface Hung {
 export interface Line {
   readonly pass: string | null;
   readonly step: string | null;
-  readonly hung?: Hung | null;
+  readonly attached?: Attached | null;
 }
 
 /** How an open mask is shown on the table. */
@@ -201,20 +201,20 @@ const kept = (state: BenchState, document: Sheet): Pick<BenchState, 'line' | 'al
   const pass = state.line.pass === null ? undefined : findPass(document, state.line.pass);
   const step = pass?.steps.some((each) => each.id === state.line.step) ? state.line.step : null;
   return {
-    line: pass ? { pass: pass.id, step, hung: stillHung(pass, step, state.line.hung ?? null) } : HEAD,
+    line: pass ? { pass: pass.id, step, attached: stillAttached(pass, step, state.line.attached ?? null) } : HEAD,
     also: state.also.filter(here),
     peel: peel && momentsOf(document).some((each) => sameMoment(each, peel)) ? peel : null,
     alone: state.alone !== null && here(state.alone) ? state.alone : null,
   };
 };
 
-/** What hung on a line, as far as it still does. */
-const stillHung = (pass: Pass, step: string | null, hung: Hung | null): Hung | null => {
-  if (!hung) return null;
-  const { wear, zone, mask } = hung;
+/** What attached on a line, as far as it still does. */
+const stillAttached = (pass: Pass, step: string | null, attached: Attached | null): Attached | null => {
+  if (!attached) return null;
+  const { wear, zone, mask } = attached;
   if (wear !== undefined && !pass.wear.some((each) => each.id === wear)) return null;
   const holder = { ...(step === null ? {} : { step }), ...(zone === undefined ? {} : { zone }), ...(wear === undefined ? {} : { wear }) };
-  if (mask === undefined || masksAt(pass, holder).some((each) => each.id === mask)) return hung;
+  if (mask === undefined || masksAt(pass, holder).some((each) => each.id === mask)) return attached;
   return wear === undefined ? null : { wear };
 };
 

@@ -85,10 +85,10 @@ export class Adding {
     const document = this.document();
     if (!document) return null;
     const added = addition.add(document, this.line());
-    const { pass, hung } = added.line;
+    const { pass, attached } = added.line;
     if (pass === null) return added;
     if (addition.worn) {
-      const [id, greys] = [hung?.wear ?? '', await this.rendering.greysOf(added.sheet, pass, hung?.wear ?? '')];
+      const [id, greys] = [attached?.wear ?? '', await this.rendering.greysOf(added.sheet, pass, attached?.wear ?? '')];
       return { ...added, sheet: withPass(added.sheet, pass, (each) => withWear(each, id, cutBy(greys))) };
     }
     if (!isMeasured(addition, added.sheet, pass)) return added;
@@ -107,11 +107,11 @@ export class Adding {
       return added.sheet;
     };
     if (!this.editing.sheet(add, gesture) || !line) return;
-    const { pass, hung } = line as Line;
+    const { pass, attached } = line as Line;
     this.editing.choose(line);
     const document = this.document();
     if (pass === null || !document) return;
-    if (addition.worn && hung?.wear !== undefined) await this.takeInk(pass, hung.wear, FRESH_TAKES, gesture);
+    if (addition.worn && attached?.wear !== undefined) await this.takeInk(pass, attached.wear, FRESH_TAKES, gesture);
     else if (isMeasured(addition, document, pass)) await this.measureLay(pass, gesture);
   }
 

@@ -2,6 +2,7 @@ import {
   boxAt,
   chosenLay,
   findPass,
+  freshMask,
   freshPass,
   freshSource,
   freshStep,
@@ -21,6 +22,7 @@ import {
   withPass,
   type ColourRef,
   type Lay,
+  type Mask,
   type Pass,
   type PassPlace,
   type PictureMask,
@@ -31,10 +33,9 @@ import {
   type Source,
   type TextureWear,
 } from '@uvrant/core';
-import type { Hung, Line } from '../../state/bench';
+import type { Attached, Line } from '../../state/bench';
 import type { Asset, KeptRamp, KeptSheet } from '@uvrant/contract';
 import type { FinderItem } from '../../ui/finder';
-import { freshMask } from '../view/hanging';
 import { earlierThan } from '../ticket/printing-order';
 import { freshId } from '../ticket/ticket-edits';
 
@@ -346,14 +347,14 @@ const wearOf = (asset: Asset, sheet: Sheet): TextureWear => {
   return freshWear(freshId(), asset.name.replace(/\.[^.]*$/, '').slice(0, 120), { picture: { sha256: asset.sha256 } }, lies);
 };
 
-/** Something hung on the chosen pass. */
+/** Something attached to the chosen pass. */
 const onPass =
-  (hang: (pass: Pass, sheet: Sheet) => { readonly pass: Pass; readonly hung: Hung }): Addition['add'] =>
+  (attach: (pass: Pass, sheet: Sheet) => { readonly pass: Pass; readonly attached: Attached }): Addition['add'] =>
   (sheet, at) => {
     const pass = at.pass === null ? undefined : findPass(sheet, at.pass);
     if (!pass) return { sheet, line: at };
-    const { pass: changed, hung } = hang(pass, sheet);
-    return { sheet: withPass(sheet, pass.id, () => changed), line: { pass: pass.id, step: null, hung } };
+    const { pass: changed, attached } = attach(pass, sheet);
+    return { sheet: withPass(sheet, pass.id, () => changed), line: { pass: pass.id, step: null, attached } };
   };
 
 const WEAR_GROUP = 'Wear of this pass';
@@ -366,7 +367,7 @@ export const wearFrom = (asset: Asset): Addition => ({
   worn: true,
   add: onPass((pass, sheet) => {
     const wear = wearOf(asset, sheet);
-    return { pass: { ...pass, wear: [...pass.wear, wear] }, hung: { wear: wear.id } };
+    return { pass: { ...pass, wear: [...pass.wear, wear] }, attached: { wear: wear.id } };
   }),
 });
 
@@ -383,7 +384,7 @@ const madeWear = ({ name, title, note }: (typeof SURFACES)[number]): Addition =>
     const over = pass.source.kind === 'group' || pass.source.kind === 'overall' ? wholeSheet(sheet.size) : pass.placement;
     const lies = boxAt(over.x, over.y, SURFACE_PIECE.width, SURFACE_PIECE.height);
     const wear = freshWear(freshId(), title, { surface: { name, seed: 1 } }, lies);
-    return { pass: { ...pass, wear: [...pass.wear, wear] }, hung: { wear: wear.id } };
+    return { pass: { ...pass, wear: [...pass.wear, wear] }, attached: { wear: wear.id } };
   }),
 });
 
@@ -416,22 +417,22 @@ const sharedWears = (sheet: Sheet, at: Line): Addition[] =>
         group: WEAR_GROUP,
         add: onPass((pass) => {
           const shared: SharedWear = { id: freshId(), kind: 'shared', on: true, of: wear.id, turn: 180, x: 0, y: 0 };
-          return { pass: { ...pass, wear: [...pass.wear, shared] }, hung: { wear: shared.id } };
+          return { pass: { ...pass, wear: [...pass.wear, shared] }, attached: { wear: shared.id } };
         }),
       },
     ];
   });
 
 const MASK_GROUP = 'Masks of this pass';
-const masks: readonly Addition[] = MASKS.filter(({ kind }) => kind !== 'picture').map(({ kind, title, purpose, words }) => ({
-  id: `mask-${kind}`,
+const masks: readonly Addition[] = MASKS.filter(({ wantsPicture }) => !wantsPicture).map(({ kind, title, purpose, words, joins }) => ({
+  id: `mask-${kind as string}`,
   title,
   note: purpose,
   words: `mask ${words}`,
   group: MASK_GROUP,
   add: onPass((pass) => {
-    const mask = freshMask(kind, pass, { join: kind === 'painted' ? 'without' : 'both' });
-    return { pass: { ...pass, masks: [...pass.masks, mask] }, hung: { mask: mask.id } };
+    const mask = freshMask(kind as Mask['kind'], freshId(), pass, joins ? { join: joins.first } : {});
+    return { pass: { ...pass, masks: [...pass.masks, mask] }, attached: { mask: mask.id } };
   }),
 }));
 
@@ -444,8 +445,8 @@ const lightMasks = (sheet: Sheet, at: Line, assets: readonly Asset[]): Addition[
     words: 'mask luminance light dark picture texture',
     group: MASK_GROUP,
     add: onPass((pass) => {
-      const mask = freshMask('picture', pass, { of });
-      return { pass: { ...pass, masks: [...pass.masks, mask] }, hung: { mask: mask.id } };
+      const mask = freshMask('picture', freshId(), pass, { of });
+      return { pass: { ...pass, masks: [...pass.masks, mask] }, attached: { mask: mask.id } };
     }),
   });
   const before = earlierThan(sheet, at.pass ?? '');

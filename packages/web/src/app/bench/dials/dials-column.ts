@@ -1,89 +1,20 @@
 import { CdkScrollable } from '@angular/cdk/scrolling';
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, type Type } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { share, stepOfKind, type Step, type StepKind } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
-import { dialLines } from './dial-lines';
-import { RangedField } from './fields/ranged-field';
-import { Editing } from '../editing';
-import { GreyExtra } from './extras/grey-extra';
-import { ScreenExtra } from './extras/screen-extra';
-import { TonesExtra } from './extras/tones-extra';
-import { Hanging } from '../view/hanging';
-import { MaskDials } from '../masks/mask-dials';
-import { MaskList } from '../masks/mask-list';
-import { PassDials } from './pass-dials';
-import { Rendering } from '../view/rendering';
-import { SheetDials } from './sheet-dials';
-import { TicketEdits } from '../ticket/ticket-edits';
-import { rowsOf } from '../ticket/ticket-rows';
-import { WearDials } from '../wear/wear-dials';
-import { ZoneList } from '../masks/zone-list';
+import { Attachments } from '../attached/attachments';
+import { panelFor } from './panels';
 
-/** What stands beside a kind's dials: its chart, its arithmetic, its reading. */
-const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly first: boolean }>> = {
-  'grey-response': { type: GreyExtra, first: false },
-  levels: { type: TonesExtra, first: true },
-  screen: { type: ScreenExtra, first: false },
-  threshold: { type: TonesExtra, first: true },
-};
-
-const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, less of what came in' });
-
-/** The dials of the chosen line, as form lines made from its declaration. */
+/** The dials of the chosen line. */
 @Component({
   selector: 'uv-dials',
   // Lists that are open move with it as it scrolls.
   hostDirectives: [CdkScrollable],
-  imports: [NgComponentOutlet, RangedField, MaskDials, MaskList, PassDials, SheetDials, WearDials, ZoneList],
+  imports: [NgComponentOutlet],
   template: `
-    @if (sheet(); as sheet) {
-      @if (hanging.mask() && pass()) {
-        <uv-mask-dials [mask]="hanging.mask()!" [pass]="pass()!" [sheet]="sheet" />
-      } @else if (hanging.wear() && pass()) {
-        <uv-wear-dials [wear]="hanging.wear()!" [pass]="pass()!" [sheet]="sheet" />
-      } @else if (step(); as step) {
-        @if (declaration(); as declaration) {
-          <header>
-            <h2>{{ declaration.title }}</h2>
-            <p>{{ declaration.purpose }} {{ place() }}</p>
-            <div class="doing" role="group" aria-label="This step">
-              <button type="button" (click)="edits.shift(-1)">Earlier</button>
-              <button type="button" (click)="edits.shift(1)">Later</button>
-              <button type="button" (click)="edits.duplicate()">Duplicate</button>
-              <button type="button" (click)="edits.remove()">Remove</button>
-            </div>
-          </header>
-          @if (extra()?.first) {
-            <ng-container *ngComponentOutlet="extra()!.type; inputs: { step, pass: pass(), sheet }" />
-          }
-          @for (line of lines(); track line.name) {
-            <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
-          }
-          @if (declaration.amount !== 'none') {
-            <uv-ranged-field [dial]="amountDial" [value]="step.amount" [change]="setAmount" />
-          }
-          @if (extra() && !extra()!.first) {
-            <ng-container *ngComponentOutlet="extra()!.type; inputs: { step, pass: pass(), sheet }" />
-          }
-          <uv-mask-list [pass]="pass()!" [at]="{ step: step.id }" title="Where it works" />
-          <uv-zone-list [pass]="pass()!" [step]="step" [sheet]="sheet" />
-        } @else {
-          <header>
-            <h2>{{ step.kind }}</h2>
-            <p>
-              This Uvrant does not know this step (version {{ step.version }}). It is kept as it is and passes its input through; the sheet
-              cannot be sent out until it is removed, or opened with a newer Uvrant.
-            </p>
-            <div class="doing" role="group" aria-label="This step"><button type="button" (click)="edits.remove()">Remove</button></div>
-          </header>
-        }
-      } @else if (pass(); as pass) {
-        <uv-pass-dials [pass]="pass" [sheet]="sheet" />
-      } @else {
-        <uv-sheet-dials [sheet]="sheet" />
-      }
+    @if (panel(); as panel) {
+      <ng-container *ngComponentOutlet="panel.component; inputs: panel.inputs" />
     }
   `,
   styleUrl: './dials-column.scss',
@@ -91,51 +22,14 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
 })
 export class DialsColumn {
   private readonly store = inject(Store);
-  private readonly editing = inject(Editing);
-  private readonly rendering = inject(Rendering);
-  protected readonly edits = inject(TicketEdits);
-  protected readonly hanging = inject(Hanging);
-  protected readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
-  protected readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
-  protected readonly step = this.store.selectSignal(benchFeature.selectChosenStep);
-  protected readonly amountDial = AMOUNT;
+  private readonly attachments = inject(Attachments);
+  private readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
+  private readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
+  private readonly step = this.store.selectSignal(benchFeature.selectChosenStep);
 
-  protected readonly declaration = computed(() => {
-    const step = this.step();
-    const declaration = step ? stepOfKind(step.kind) : undefined;
-    return step && declaration && step.version <= declaration.version ? declaration : null;
+  protected readonly panel = computed(() => {
+    const sheet = this.sheet();
+    if (!sheet) return null;
+    return panelFor({ sheet, pass: this.pass(), step: this.step(), mask: this.attachments.mask(), wear: this.attachments.wear() });
   });
-  protected readonly extra = computed(() => EXTRAS[(this.step()?.kind ?? '') as StepKind] ?? null);
-
-  protected readonly place = computed(() => {
-    const [sheet, pass, step] = [this.sheet(), this.pass(), this.step()];
-    if (!sheet || !pass || !step) return '';
-    const row = rowsOf(sheet.passes).find((each) => each.pass.id === pass.id);
-    return `Pass ${row?.number ?? ''}, step ${pass.steps.indexOf(step) + 1}.`;
-  });
-
-  protected readonly lines = computed(() => {
-    const [sheet, pass, step, declaration] = [this.sheet(), this.pass(), this.step(), this.declaration()];
-    if (!sheet || !pass || !step || !declaration) return [];
-    return dialLines(`${pass.id} ${step.id}`, declaration.dials, step.params, { sheet, pass }, (name, value, gesture) =>
-      this.editing.step(
-        pass.id,
-        step.id,
-        (each) => ({ ...each, params: { ...each.params, ...this.found(each, name, value), [name]: value } }),
-        gesture,
-      ),
-    );
-  });
-
-  /** Dials that a step no longer finds by itself keep what it found. */
-  private found({ kind }: Step, name: string, value: unknown): Readonly<Record<string, number>> {
-    const isTurnedOff = stepOfKind(kind)?.found?.while === name && value === false;
-    return (isTurnedOff ? this.rendering.reading()?.found : null) ?? {};
-  }
-
-  protected readonly setAmount = (amount: unknown, held: boolean): void => {
-    const [pass, step] = [this.pass(), this.step()];
-    if (pass && step)
-      this.editing.step(pass.id, step.id, (each) => ({ ...each, amount: amount as number }), held ? `${step.id} amount` : null);
-  };
 }

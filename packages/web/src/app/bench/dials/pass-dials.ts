@@ -1,7 +1,7 @@
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { movePass, placeOf, sourceOfKind, type DialledSource, type Pass, type Sheet, type Source } from '@uvrant/core';
+import { movePass, placeOf, sourceOfKind, type Pass, type Sheet, type Source } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 import { dialLines } from './dial-lines';
@@ -15,9 +15,7 @@ import { Rendering } from '../view/rendering';
 import { TicketEdits } from '../ticket/ticket-edits';
 
 const PURPOSES: Partial<Record<Source['kind'], string>> = {
-  picture: 'A picture, printed through its steps.',
   group: 'Passes treated and laid down together; a lay inside never reaches out.',
-  sheet: 'Another sheet of this job, as it is now.',
   overall: 'Treats everything printed so far; without steps it is laid over itself.',
 };
 
@@ -88,7 +86,7 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
       <uv-placement-dials [pass]="pass()" [sheet]="sheet()" />
     }
   `,
-  styleUrls: ['./dials-column.scss', './pass-dials.scss'],
+  styleUrls: ['./panel.scss', './pass-dials.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PassDials {
@@ -125,13 +123,8 @@ export class PassDials {
   protected readonly lines = computed(() => {
     const [pass, sheet, declaration] = [this.pass(), this.sheet(), this.declaration()];
     if (!declaration) return [];
-    const source = pass.source as DialledSource;
-    return dialLines(
-      pass.id,
-      declaration.dials,
-      source as unknown as Readonly<Record<string, unknown>>,
-      { sheet, pass },
-      (name, value, gesture) => this.editing.pass(pass.id, (each) => this.withDial(each, name, value), gesture),
+    return dialLines(pass.id, declaration.dials, pass.source, { sheet, pass }, (name, value, gesture) =>
+      this.editing.pass(pass.id, (each) => this.withDial(each, name, value), gesture),
     );
   });
 

@@ -118,7 +118,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
       </div>
     </div>
   `,
-  styleUrl: './dials-column.scss',
+  styleUrl: './panel.scss',
   styles: `
     :host {
       border-left: 0;

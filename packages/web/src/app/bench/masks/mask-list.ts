@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { maskOfKind, MASKS, masksAt, type Holder, type Mask, type Pass } from '@uvrant/core';
-import type { Hung } from '../../state/bench';
+import { freshMask, maskOfKind, MASKS, masksAt, type AttachedTo, type Mask, type Pass } from '@uvrant/core';
+import type { Attached } from '../../state/bench';
 import { ActionMenu } from '../../ui/action-menu';
 import { Tick } from '../../ui/tick';
-import { freshMask, Hanging } from '../view/hanging';
+import { Attachments } from '../attached/attachments';
+import { freshId } from '../ticket/ticket-edits';
 import { maskInWords } from '../words';
+import { MASK_PANELS } from './panels/panels';
 
 /** The masks of a pass, step, zone or wear: one line each, and ways to add one. */
 @Component({
@@ -32,24 +34,24 @@ import { maskInWords } from '../words';
 })
 export class MaskList {
   readonly pass = input.required<Pass>();
-  /** What of the pass they hang on. */
-  readonly at = input.required<Holder>();
+  /** What of the pass they are attached to. */
+  readonly at = input.required<AttachedTo>();
   readonly title = input('Where it shows');
   readonly empty = input('Everywhere.');
   /** How a new one joins those above. */
   readonly joins = input<'both' | 'without'>('both');
-  private readonly hanging = inject(Hanging);
+  private readonly attachments = inject(Attachments);
 
   protected readonly masks = computed(() => masksAt(this.pass(), this.at()));
   /** A picture mask wants something to be read, and is begun from the ticket. */
-  protected readonly kinds = MASKS.filter(({ kind }) => kind !== 'picture').map(({ kind, title, purpose }) => ({
-    value: kind,
+  protected readonly kinds = MASKS.filter(({ wantsPicture }) => !wantsPicture).map(({ kind, title, purpose }) => ({
+    value: kind as Mask['kind'],
     words: title,
     note: purpose,
   }));
   protected readonly words = maskInWords;
 
-  private hung(): Hung {
+  private attached(): Attached {
     const { wear, zone } = this.at();
     return { ...(wear === undefined ? {} : { wear }), ...(zone === undefined ? {} : { zone }) };
   }
@@ -59,21 +61,20 @@ export class MaskList {
   }
 
   protected isOpen(mask: Mask): boolean {
-    return this.hanging.mask()?.id === mask.id;
+    return this.attachments.mask()?.id === mask.id;
   }
 
   protected open(mask: Mask): void {
-    this.hanging.choose(this.isOpen(mask) ? this.hung() : { ...this.hung(), mask: mask.id });
+    this.attachments.choose(this.isOpen(mask) ? this.attached() : { ...this.attached(), mask: mask.id });
   }
 
   protected set(mask: Mask, on: boolean): void {
-    this.hanging.masks((masks) => masks.map((each) => (each.id === mask.id ? { ...each, on } : each)), this.at());
+    this.attachments.masks((masks) => masks.map((each) => (each.id === mask.id ? { ...each, on } : each)), this.at());
   }
 
   protected add(kind: Mask['kind']): void {
-    // Nothing painted yet hides nothing: the first strokes take away.
-    const join = kind === 'painted' && this.masks().length === 0 ? 'without' : this.joins();
-    this.hanging.addMask(freshMask(kind, this.pass(), { join }), this.hung());
-    if (kind === 'cut-out') this.hanging.show({ drawing: 'polygon' });
+    const first = this.masks().length === 0 ? maskOfKind(kind)?.joins?.first : undefined;
+    this.attachments.addMask(freshMask(kind, freshId(), this.pass(), { join: first ?? this.joins() }), this.attached());
+    this.attachments.show({ drawing: MASK_PANELS[kind]?.drawsFirst ?? null });
   }
 }

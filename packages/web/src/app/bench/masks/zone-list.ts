@@ -1,10 +1,10 @@
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { stepOfKind, type Pass, type Sheet, type Step, type Zone } from '@uvrant/core';
+import { freshMask, stepOfKind, type Pass, type Sheet, type Step, type Zone } from '@uvrant/core';
 import { ActionMenu } from '../../ui/action-menu';
 import { dialLines, type DialLine } from '../dials/dial-lines';
 import { Editing } from '../editing';
-import { freshMask, Hanging } from '../view/hanging';
+import { Attachments } from '../attached/attachments';
 import { MaskList } from './mask-list';
 import { freshId } from '../ticket/ticket-edits';
 
@@ -47,7 +47,7 @@ export class ZoneList {
   readonly step = input.required<Step>();
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
-  private readonly hanging = inject(Hanging);
+  private readonly attachments = inject(Attachments);
 
   protected readonly zones = computed(() => {
     const dials = stepOfKind(this.step().kind)?.dials ?? {};
@@ -76,11 +76,11 @@ export class ZoneList {
   /** A zone begins with a mask to be painted, and the step's first dial. */
   protected add(): void {
     const [first] = Object.keys(stepOfKind(this.step().kind)?.dials ?? {});
-    const mask = freshMask('painted', this.pass());
+    const mask = freshMask('painted', freshId(), this.pass());
     const params = first === undefined ? {} : { [first]: this.step().params[first] };
     const zone: Zone = { id: freshId(), masks: [mask], params };
     this.change((zones) => [...zones, zone]);
-    this.hanging.choose({ zone: zone.id, mask: mask.id });
+    this.attachments.choose({ zone: zone.id, mask: mask.id });
   }
 
   protected remove(zone: Zone): void {

@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { Editing } from '../editing';
-import { Hanging, textureSource } from '../view/hanging';
+import { Attachments, textureSource } from '../attached/attachments';
 import {
   around,
   boxCorners,
@@ -111,7 +111,7 @@ export class Handles {
 
   private readonly store = inject(Store);
   private readonly editing = inject(Editing);
-  private readonly hanging = inject(Hanging);
+  private readonly attachments = inject(Attachments);
   private readonly rendering = inject(Rendering);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
@@ -125,7 +125,7 @@ export class Handles {
 
   /** The open wear's texture, as the pass that it would be. */
   private readonly texture = computed<Pass | null>(() => {
-    const [pass, wear] = [this.hanging.pass(), this.hanging.wear()];
+    const [pass, wear] = [this.attachments.pass(), this.attachments.wear()];
     if (!pass || wear?.kind !== 'texture') return null;
     return { ...pass, id: wear.id, name: wear.name, source: textureSource(wear), placement: wearLies(wear, pass) };
   });
@@ -133,7 +133,7 @@ export class Handles {
     const sheet = this.sheet();
     if (this.line().step !== null) return [];
     const texture = this.texture();
-    if (this.hanging.wear()) return texture ? [texture] : [];
+    if (this.attachments.wear()) return texture ? [texture] : [];
     return this.ids().flatMap((id) => findPass(sheet, id) ?? []);
   });
   private readonly placed = computed(() => placedPasses(this.chosen()));
@@ -265,10 +265,10 @@ export class Handles {
 
   /** Moves passes, or the open wear's texture. */
   private put(passes: readonly Pass[], box: Box, movement: Movement, gesture: string): void {
-    const [texture, owner] = [this.texture(), this.hanging.pass()];
+    const [texture, owner] = [this.texture(), this.attachments.pass()];
     if (texture && owner) {
       const [moved] = passes.map((pass) => movedPass(pass, box, movement).placement);
-      if (moved) this.hanging.changeWear((wear) => wearPut(wear, owner, moved), gesture);
+      if (moved) this.attachments.changeWear((wear) => wearPut(wear, owner, moved), gesture);
       return;
     }
     this.editing.sheet(

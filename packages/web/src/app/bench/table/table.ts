@@ -1,3 +1,4 @@
+import { NgComponentOutlet } from '@angular/common';
 import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
@@ -20,8 +21,8 @@ import { Density } from '../../ui/density';
 import { Lengths, type LengthUnit } from '../../ui/lengths';
 import { FormShade } from '../../ui/shade';
 import { Editing } from '../editing';
-import { MaskTools } from '../masks/mask-tools';
-import { Hanging } from '../view/hanging';
+import { Attachments } from '../attached/attachments';
+import { toolFor } from '../tools/tools';
 import { Rendering } from '../view/rendering';
 import { Handles } from './handles';
 import { Hatching } from './hatching';
@@ -49,7 +50,7 @@ export interface UnderPointer {
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
 @Component({
   selector: 'uv-table',
-  imports: [Handles, MaskTools, Wipe],
+  imports: [Handles, NgComponentOutlet, Wipe],
   providers: [Tiles],
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
@@ -78,8 +79,8 @@ export interface UnderPointer {
       @if (handled()) {
         <uv-handles [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" (clicked)="choose($event)" />
       }
-      @if (drawsMask()) {
-        <uv-mask-tools [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" (sampled)="sample($event)" />
+      @if (drawsWith(); as tool) {
+        <ng-container *ngComponentOutlet="tool.component; inputs: { sheet: sheet(), view: shown(), scale: shown().zoom * perMm() }" />
       }
       @if (worstBoxes(); as boxes) {
         @for (box of boxes; track $index) {
@@ -123,7 +124,7 @@ export class Table {
   protected readonly lengths = inject(Lengths);
   protected readonly rendering = inject(Rendering);
   protected readonly tiles = inject(Tiles);
-  protected readonly hanging = inject(Hanging);
+  protected readonly attachments = inject(Attachments);
   private readonly editing = inject(Editing);
   private readonly store = inject(Store);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
@@ -151,15 +152,12 @@ export class Table {
     () => this.isOriginalOnly() || this.view().wipe !== null || this.spaceHeld() || this.rendering.trial() !== null,
   );
   /** Handles stay off what is only looked at, and off what is drawn on. */
-  protected readonly handled = computed(() => !this.isOnlyLookedAt() && !this.hanging.mask());
-  protected readonly drawsMask = computed(() => {
-    const mask = this.hanging.mask();
-    if (this.isOnlyLookedAt() || !mask) return false;
-    return mask.kind === 'painted' || mask.kind === 'pick' || (mask.kind === 'cut-out' && this.hanging.drawing() !== null);
-  });
+  protected readonly handled = computed(() => !this.isOnlyLookedAt() && !this.attachments.mask());
+  private readonly tool = computed(() => toolFor(this.attachments.mask(), this.attachments.drawing()));
+  protected readonly drawsWith = computed(() => (this.isOnlyLookedAt() ? null : this.tool()));
   /** The letters that lose most, while a wear is open. */
   protected readonly worstBoxes = computed(() => {
-    if (!this.hanging.wear() || this.hanging.mask() || this.isOnlyLookedAt()) return null;
+    if (!this.attachments.wear() || this.attachments.mask() || this.isOnlyLookedAt()) return null;
     const { x, y, zoom } = this.shown();
     const by = zoom * this.perMm();
     return this.rendering.worstLetters().map(({ box }) => ({
@@ -170,7 +168,7 @@ export class Table {
     }));
   });
   /** True while the print is faded, so that what a wear will take stands out. */
-  private readonly fades = computed(() => this.hanging.wear() !== null && !this.hanging.mask() && this.hanging.seesThrough());
+  private readonly fades = computed(() => this.attachments.wear() !== null && !this.attachments.mask() && this.attachments.seesThrough());
 
   private readonly pixels = computed<Extent>(() => trueScale(this.sheet().size, this.sheet().ppi));
   /** Sheet pixels a millimetre. */
@@ -184,15 +182,15 @@ export class Table {
     return x + (this.view().wipe ?? 0) * this.pixels().width * zoom;
   });
   private readonly wantsUnprinted = computed(
-    () => this.isOriginalOnly() || this.view().wipe !== null || this.hanging.mask()?.kind === 'pick',
+    () => this.isOriginalOnly() || this.view().wipe !== null || this.tool()?.readsOriginal === true,
   );
 
   /** All that the canvas shows. */
   private readonly picture = computed<TablePicture>(() => {
     const [view, plane, bare] = [this.shown(), this.rendering.plane(), this.rendering.bare()];
-    const isMask = this.hanging.mask() !== null;
+    const isMask = this.attachments.mask() !== null;
     const shows = plane !== null && this.rendering.trial() === null;
-    const isHatched = shows && (isMask ? this.hanging.shownWay() === 'hatched' : this.fades());
+    const isHatched = shows && (isMask ? this.attachments.shownWay() === 'hatched' : this.fades());
     return {
       view,
       table: this.size(),
@@ -204,7 +202,7 @@ export class Table {
       originalFrom: this.isOriginalOnly() ? view.x : this.view().wipe !== null ? this.wipeAt() : null,
       isFaded: this.fades(),
       hatched: [...(bare ? [bare] : []), ...(isHatched ? [plane] : [])],
-      byItself: shows && isMask && this.hanging.shownWay() === 'by itself' ? plane : null,
+      byItself: shows && isMask && this.attachments.shownWay() === 'by itself' ? plane : null,
       colours: this.shade.colours(),
     };
   });
@@ -277,15 +275,6 @@ export class Table {
     return pointIn(this.bed().nativeElement, event);
   }
 
-  /** Adds the colour of the source at a place to the open pick. */
-  protected sample({ x, y }: Point): void {
-    const value = this.tiles.unprinted.valueAt(x * this.perMm(), y * this.perMm());
-    if (!value || value[3] === 0) return;
-    const hex = (v: number): string => Math.round(v).toString(16).padStart(2, '0');
-    const colour = `#${hex(value[0])}${hex(value[1])}${hex(value[2])}`;
-    this.hanging.changeMask((mask) => (mask.kind === 'pick' ? { ...mask, samples: [...mask.samples, { x, y, colour }] } : mask));
-  }
-
   protected dragOver(event: DragEvent): void {
     if (event.dataTransfer?.types.includes(DRAGGED)) event.preventDefault();
   }
@@ -314,7 +303,7 @@ export class Table {
     const { x, y } = onSheet(this.shown(), point);
     const value = this.tiles.unprinted.valueAt(x, y);
     if (value) this.store.dispatch(BenchActions.huePicked({ rgb: [value[0], value[1], value[2]] }));
-    else this.hanging.show({ picksHue: false });
+    else this.attachments.show({ picksHue: false });
   }
 
   protected grabWipe(event: PointerEvent): void {
@@ -357,7 +346,7 @@ export class Table {
   }
 
   protected moveWipe(to: number): void {
-    this.hanging.show({ wipe: Math.max(0, Math.min(1, to)) });
+    this.attachments.show({ wipe: Math.max(0, Math.min(1, to)) });
   }
 
   private under(point: Point): UnderPointer | null {

@@ -16,7 +16,7 @@ import { Editing } from '../editing';
 import { Rendering } from '../view/rendering';
 import { freshId, TicketEdits } from './ticket-edits';
 import { isLater, placeBehind, rowsOf, type Row } from './ticket-rows';
-import { hungLines, type HungLine } from './hung-lines';
+import { attachedLines, type AttachedLine } from './attached-lines';
 import { passInWords, percent, stepInWords, stepTitle } from '../words';
 
 /** The ticket: a form in printing order, each pass with the sheet as it is after it. */
@@ -155,21 +155,21 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                 <ng-container [ngTemplateOutlet]="peelLine" />
               }
             }
-            @for (hung of hungOn(row); track hung.key) {
-              <div class="step hung" [class.off]="!hung.on || !row.pass.on">
+            @for (attached of attachedOn(row); track attached.key) {
+              <div class="step attached" [class.off]="!attached.on || !row.pass.on">
                 <div class="number">
-                  <uv-tick [on]="hung.on" [label]="hung.title + ' on'" (toggled)="setHung(row.pass, hung, $event)" />
+                  <uv-tick [on]="attached.on" [label]="attached.title + ' on'" (toggled)="setAttached(row.pass, attached, $event)" />
                 </div>
                 <button
                   type="button"
                   class="line row"
-                  [class.uv-hatched]="isHungOpen(row.pass.id, hung)"
-                  [attr.aria-current]="isHungOpen(row.pass.id, hung)"
-                  (click)="editing.choose({ pass: row.pass.id, step: null, hung: hung.hung })"
+                  [class.uv-hatched]="isAttachedOpen(row.pass.id, attached)"
+                  [attr.aria-current]="isAttachedOpen(row.pass.id, attached)"
+                  (click)="editing.choose({ pass: row.pass.id, step: null, attached: attached.attached })"
                   (keydown)="arrows($event)"
                 >
-                  <b>{{ hung.title }}</b>
-                  <span>{{ measuring().has(hung.hung.wear ?? '') ? 'solving…' : hung.words }}</span>
+                  <b>{{ attached.title }}</b>
+                  <span>{{ measuring().has(attached.attached.wear ?? '') ? 'solving…' : attached.words }}</span>
                 </button>
               </div>
             }
@@ -282,25 +282,29 @@ export class Ticket {
 
   protected isOn(pass: string | null, step: string | null): boolean {
     const line: Line = this.line();
-    return line.pass === pass && line.step === step && !line.hung;
+    return line.pass === pass && line.step === step && !line.attached;
   }
 
   /** The masks and wears that hang on a pass, below its steps: a group's stand below what is in it. */
-  protected hungOn(row: Row): HungLine[] {
+  protected attachedOn(row: Row): AttachedLine[] {
     if (row.kind === 'pass' && row.pass.source.kind === 'group') return [];
-    return hungLines(row.pass, this.rendering.worn());
+    return attachedLines(row.pass, this.rendering.worn());
   }
 
-  protected isHungOpen(pass: string, { hung }: HungLine): boolean {
+  protected isAttachedOpen(pass: string, { attached }: AttachedLine): boolean {
     const line = this.line();
-    const isThere = hung.wear === undefined ? line.hung?.mask === hung.mask : true;
-    return line.pass === pass && line.step === null && line.hung != null && line.hung.wear === hung.wear && isThere;
+    const isThere = attached.wear === undefined ? line.attached?.mask === attached.mask : true;
+    return line.pass === pass && line.step === null && line.attached != null && line.attached.wear === attached.wear && isThere;
   }
 
-  protected setHung(pass: Pass, { hung }: HungLine, on: boolean): void {
+  protected setAttached(pass: Pass, { attached }: AttachedLine, on: boolean): void {
     const switched = <T extends { readonly id: string }>(list: readonly T[], id: string | undefined): T[] =>
       list.map((each) => (each.id === id ? { ...each, on } : each));
-    this.editing.pass(pass.id, (each) => ({ ...each, wear: switched(each.wear, hung.wear), masks: switched(each.masks, hung.mask) }));
+    this.editing.pass(pass.id, (each) => ({
+      ...each,
+      wear: switched(each.wear, attached.wear),
+      masks: switched(each.masks, attached.mask),
+    }));
   }
 
   protected isToo(pass: string): boolean {

@@ -22,7 +22,7 @@ import {
 } from '@uvrant/core';
 import { READING_BAND } from '../../engine/reading-band';
 import { Timing } from '../../engine/timing';
-import { Hanging } from './hanging';
+import { Attachments } from '../attached/attachments';
 import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, StepReading, TypeSetting } from '../../engine/protocol';
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
@@ -187,7 +187,7 @@ export class Rendering {
   readonly small = signal<Readonly<Record<string, Pixels>>>({});
   readonly problem = signal<string | null>(null);
 
-  private readonly hanging = inject(Hanging);
+  private readonly attachments = inject(Attachments);
   private readonly view = this.store.selectSignal(benchFeature.selectView);
 
   constructor() {
@@ -214,7 +214,7 @@ export class Rendering {
       },
     );
     this.whenQuiet(
-      () => ({ version: this.whole(), plane: this.hanging.plane() }),
+      () => ({ version: this.whole(), plane: this.attachments.plane() }),
       async ({ version, plane }, signal) => {
         if (version === null || plane === null) return this.plane.set(null);
         this.plane.set(await this.engine.ask({ kind: 'plane', version, ...plane }, signal));
@@ -236,7 +236,7 @@ export class Rendering {
       },
     );
     this.whenQuiet(
-      () => ({ version: this.whole(), isOpen: this.hanging.wear() !== null }),
+      () => ({ version: this.whole(), isOpen: this.attachments.wear() !== null }),
       async ({ version, isOpen }, signal) => {
         // Lettering is read where it is shown: while a wear is open.
         if (version === null || !isOpen) return this.letters.set(NO_LETTERS);

@@ -1,4 +1,4 @@
-import { findPass, maskOfKind, type Pass, type Sheet, type Why } from '@uvrant/core';
+import { findPass, maskOfKind, wearOfKind, type Pass, type Sheet, type Why } from '@uvrant/core';
 import type { Line } from '../../state/bench';
 import { percent, stepTitle } from '../words';
 
@@ -14,9 +14,9 @@ const lineOf = (pass: Pass, by: Why['by']): Line => {
     case 'step':
       return { pass: pass.id, step: by.id };
     case 'mask':
-      return { pass: pass.id, step: null, hung: { mask: by.id } };
+      return { pass: pass.id, step: null, attached: { mask: by.id } };
     case 'wear':
-      return { pass: pass.id, step: null, hung: { wear: by.id } };
+      return { pass: pass.id, step: null, attached: { wear: by.id } };
     default:
       return { pass: pass.id, step: null };
   }
@@ -30,7 +30,8 @@ const deciderOf = (pass: Pass, by: Why['by']): string => {
   }
   if (by.kind === 'wear') {
     const wear = pass.wear.find(({ id }) => id === by.id);
-    return wear?.kind === 'texture' ? `wear “${wear.name}”` : 'shared wear';
+    const called = (wear && wearOfKind(wear.kind)?.called(wear)) ?? 'Wear';
+    return called.charAt(0).toLowerCase() + called.slice(1);
   }
   if (by.kind === 'mask') {
     const mask = pass.masks.find(({ id }) => id === by.id);

@@ -12,17 +12,15 @@ import {
   wearLies,
   wearName,
   wearPut,
-  wearsOf,
   WEAR_DIALS,
   WEAR_SHARES,
   type Anchor,
   type Pass,
   type Placement,
   type Sheet,
-  type SharedWear,
   type Spot,
   type Taken,
-  type Wear,
+  type TextureWear,
   type WornLetter,
 } from '@uvrant/core';
 import { jobsFeature } from '../../state/jobs';
@@ -32,11 +30,12 @@ import { Toggles } from '../../ui/toggles';
 import { Adding, guardedWear } from '../adding/adding';
 import { dialLines } from '../dials/dial-lines';
 import { RangedField } from '../dials/fields/ranged-field';
-import { Hanging, textureSource } from '../view/hanging';
+import { Attachments, textureSource } from '../attached/attachments';
 import { MaskList } from '../masks/mask-list';
 import { PlacementDials } from '../dials/placement-dials';
 import { Rendering } from '../view/rendering';
 import { percent } from '../words';
+import { WearHead } from './wear-head';
 
 const SHARE = share({ title: 'Share of the texture', min: 0, max: 0.95, default: 0.12, more: 'more ink is taken' });
 const MOST_LOST = 0.1;
@@ -56,148 +55,114 @@ interface Loss {
 /** The dials of the open wear: how much it takes, what it took, what lettering lost, where its texture lies. */
 @Component({
   selector: 'uv-wear-dials',
-  imports: [NgComponentOutlet, Figure, MaskList, PlacementDials, RangedField, Select, Toggles],
+  imports: [NgComponentOutlet, Figure, MaskList, PlacementDials, RangedField, Select, Toggles, WearHead],
   template: `
-    <header>
-      <h2>
-        @if (own(); as own) {
-          <input [value]="own.name" aria-label="Name of the wear" maxlength="120" (change)="rename(name)" #name />
-        } @else {
-          Shared wear
-        }
-      </h2>
-      <p>
-        Takes ink away where the texture says so. <b>{{ taken() }}</b>
-      </p>
-      <div class="doing" role="group" aria-label="This wear">
-        <button type="button" [attr.aria-pressed]="hanging.seesThrough()" (click)="hanging.show({ seesThrough: !hanging.seesThrough() })">
-          {{ hanging.seesThrough() ? 'Show as printed' : 'See through' }}
+    <uv-wear-head [wear]="wear()" [pass]="pass()">
+      <input [value]="wear().name" aria-label="Name of the wear" maxlength="120" (change)="rename(name)" #name />
+    </uv-wear-head>
+    <div class="block">
+      <div class="top">
+        <b>How much</b>
+        <uv-toggles [options]="amounts" [value]="amount()" label="How much it takes" (chosen)="solveInk($event)" />
+      </div>
+      <p class="more">Light takes 5 % of the ink there, medium 12 %, heavy 28 %.</p>
+    </div>
+    <uv-ranged-field [dial]="shareDial" [value]="wear().share" [change]="setShare" />
+    <div class="block">
+      <div class="top">
+        <b>Solve the ink taken to</b>
+        <uv-figure [value]="wanted()" [digits]="1" [width]="46" label="Ink to be taken, percent" (changed)="wanted.set($event)" />
+        <span class="unit">%</span>
+        <button type="button" class="choose" [disabled]="isSolving()" (click)="solveInk()">
+          {{ isSolving() ? 'Solving…' : 'Solve' }}
         </button>
-        <button type="button" (click)="hanging.remove()">Remove</button>
       </div>
-    </header>
-    @if (own(); as wear) {
+      <p class="more">The cut stays as it is while the texture is moved, turned or scaled; what is really taken is read above.</p>
+    </div>
+    @if (losses().length > 0) {
       <div class="block">
-        <div class="top">
-          <b>How much</b>
-          <uv-toggles [options]="amounts" [value]="amount()" label="How much it takes" (chosen)="solveInk($event)" />
-        </div>
-        <p class="more">Light takes 5 % of the ink there, medium 12 %, heavy 28 %.</p>
-      </div>
-      <uv-ranged-field [dial]="shareDial" [value]="wear.share" [change]="setShare" />
-      <div class="block">
-        <div class="top">
-          <b>Solve the ink taken to</b>
-          <uv-figure [value]="wanted()" [digits]="1" [width]="46" label="Ink to be taken, percent" (changed)="wanted.set($event)" />
-          <span class="unit">%</span>
-          <button type="button" class="choose" [disabled]="isSolving()" (click)="solveInk()">
-            {{ isSolving() ? 'Solving…' : 'Solve' }}
-          </button>
-        </div>
-        <p class="more">The cut stays as it is while the texture is moved, turned or scaled; what is really taken is read above.</p>
-      </div>
-      @if (losses().length > 0) {
-        <div class="block">
-          <b>Lettering</b>
-          @for (each of losses(); track each.pass.id) {
-            <div class="loss" [class.over]="each.lost > each.most">
-              <span>{{ each.pass.name }}</span>
-              <span>
-                loses <b>{{ each.words }}</b>{{ each.worstWords }}
+        <b>Lettering</b>
+        @for (each of losses(); track each.pass.id) {
+          <div class="loss" [class.over]="each.lost > each.most">
+            <span>{{ each.pass.name }}</span>
+            <span>
+              loses <b>{{ each.words }}</b>{{ each.worstWords }}
+            </span>
+            <span>
+              at most
+              <uv-figure
+                [value]="100 * each.most"
+                [digits]="0"
+                [width]="34"
+                [label]="'Most that ' + each.pass.name + ' may lose, percent'"
+                (changed)="guard(each, $event / 100)"
+              />
+              %
+            </span>
+            @if (each.ease > 0) {
+              <span class="eased">
+                eased by {{ pct(each.ease) }}
+                <button type="button" (click)="unguard(each.pass)">Let go</button>
               </span>
-              <span>
-                at most
-                <uv-figure
-                  [value]="100 * each.most"
-                  [digits]="0"
-                  [width]="34"
-                  [label]="'Most that ' + each.pass.name + ' may lose, percent'"
-                  (changed)="guard(each, $event / 100)"
-                />
-                %
-              </span>
-              @if (each.ease > 0) {
-                <span class="eased">
-                  eased by {{ pct(each.ease) }}
-                  <button type="button" (click)="unguard(each.pass)">Let go</button>
-                </span>
-              } @else if (each.lost > each.most) {
-                <button type="button" class="choose" [disabled]="isSolving()" (click)="guard(each, each.most)">
-                  {{ isSolving() ? 'Easing…' : 'Ease it there' }}
-                </button>
-              }
-            </div>
-          }
-          <div class="buttons">
-            <button type="button" [disabled]="busy()" (click)="look()">{{ busy() ? 'Looking…' : 'Find a better spot' }}</button>
-          </div>
-          @if (spotsHere(); as found) {
-            @for (spot of found; track $index) {
-              <button
-                type="button"
-                class="spot"
-                (mouseenter)="try(spot)"
-                (mouseleave)="try(null)"
-                (focus)="try(spot)"
-                (blur)="try(null)"
-                (click)="take(spot)"
-              >
-                turned {{ spot.placement.turn }}°: loses {{ pct(spot.lettering) }} of the lettering, takes {{ pct(spot.taken) }}
+            } @else if (each.lost > each.most) {
+              <button type="button" class="choose" [disabled]="isSolving()" (click)="guard(each, each.most)">
+                {{ isSolving() ? 'Easing…' : 'Ease it there' }}
               </button>
-            } @empty {
-              <p class="more">No other turn or offset at about equal wear loses less lettering.</p>
             }
+          </div>
+        }
+        <div class="buttons">
+          <button type="button" [disabled]="busy()" (click)="look()">{{ busy() ? 'Looking…' : 'Find a better spot' }}</button>
+        </div>
+        @if (spotsHere(); as found) {
+          @for (spot of found; track $index) {
+            <button
+              type="button"
+              class="spot"
+              (mouseenter)="try(spot)"
+              (mouseleave)="try(null)"
+              (focus)="try(spot)"
+              (blur)="try(null)"
+              (click)="take(spot)"
+            >
+              turned {{ spot.placement.turn }}°: loses {{ pct(spot.lettering) }} of the lettering, takes {{ pct(spot.taken) }}
+            </button>
+          } @empty {
+            <p class="more">No other turn or offset at about equal wear loses less lettering.</p>
           }
-        </div>
-      }
-      @for (line of lines(); track line.name) {
-        <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
-      }
-      <uv-mask-list [pass]="pass()" [at]="{ wear: wear.id }" title="Where it wears" empty="Everywhere. Paint to thin it." joins="without" />
+        }
+      </div>
+    }
+    @for (line of lines(); track line.name) {
+      <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
+    }
+    <uv-mask-list [pass]="pass()" [at]="{ wear: wear().id }" title="Where it wears" empty="Everywhere. Paint to thin it." joins="without" />
+    <div class="block top">
+      <b>Texture</b>
+      <uv-select
+        [options]="textures()"
+        [value]="wear().picture?.sha256 ?? wear().surface?.name ?? null"
+        label="The texture"
+        (chosen)="setTexture($event)"
+      />
+    </div>
+    @if (wear().surface; as surface) {
       <div class="block top">
-        <b>Texture</b>
-        <uv-select
-          [options]="textures()"
-          [value]="wear.picture?.sha256 ?? wear.surface?.name ?? null"
-          label="The texture"
-          (chosen)="setTexture($event)"
-        />
-      </div>
-      @if (wear.surface; as surface) {
-        <div class="block top">
-          <b>Seed</b>
-          <button type="button" class="choose" (click)="reseed(surface.seed + 1)">another</button>
-          <uv-figure [value]="surface.seed" [width]="50" label="Seed of the surface" (changed)="reseed($event)" />
-        </div>
-      }
-      <uv-placement-dials [pass]="lying()" [sheet]="sheet()" [put]="put" [piece]="wear.surface ? surfacePiece : null" />
-    }
-    @if (shared(); as wear) {
-      <div class="note">
-        The same as the wear of “{{ firstName() }}”: changed there, it changes here.
-        <div class="buttons"><button type="button" (click)="openFirst()">Go to it</button></div>
-      </div>
-      <div class="block pairs">
-        <b>Turn</b>
-        <uv-figure [value]="wear.turn" [digits]="1" [width]="50" label="Turn" (changed)="vary({ turn: wrapped($event) })" />
-        <span>°</span>
-        <b>Across</b>
-        <uv-figure [value]="wear.x" [digits]="1" [width]="50" label="Moved across" (changed)="vary({ x: $event })" />
-        <span>mm</span>
-        <b>Down</b>
-        <uv-figure [value]="wear.y" [digits]="1" [width]="50" label="Moved down" (changed)="vary({ y: $event })" />
-        <span>mm</span>
+        <b>Seed</b>
+        <button type="button" class="choose" (click)="reseed(surface.seed + 1)">another</button>
+        <uv-figure [value]="surface.seed" [width]="50" label="Seed of the surface" (changed)="reseed($event)" />
       </div>
     }
+    <uv-placement-dials [pass]="lying()" [sheet]="sheet()" [put]="put" [piece]="wear().surface ? surfacePiece : null" />
   `,
-  styleUrls: ['../dials/dials-column.scss', '../dials/pass-dials.scss', './wear-dials.scss'],
+  styleUrls: ['../dials/pass-dials.scss', './wear-dials.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WearDials {
-  readonly wear = input.required<Wear>();
+  readonly wear = input.required<TextureWear>();
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
-  protected readonly hanging = inject(Hanging);
+  private readonly attachments = inject(Attachments);
   private readonly adding = inject(Adding);
   private readonly rendering = inject(Rendering);
   private readonly store = inject(Store);
@@ -218,33 +183,13 @@ export class WearDials {
   private readonly spots = signal<{ readonly wear: string; readonly found: readonly Spot[] } | null>(null);
   protected readonly spotsHere = computed(() => (this.spots()?.wear === this.wear().id ? (this.spots()?.found ?? null) : null));
 
-  protected readonly own = computed(() => {
-    const wear = this.wear();
-    return wear.kind === 'texture' ? wear : null;
-  });
-  protected readonly shared = computed(() => {
-    const wear = this.wear();
-    return wear.kind === 'shared' ? wear : null;
-  });
-  private readonly first = computed(() => {
-    const shared = this.shared();
-    return shared ? ([...wearsOf(this.sheet())].find(({ wear }) => wear.id === shared.of) ?? null) : null;
-  });
-  protected readonly firstName = computed(() => this.first()?.pass.name ?? 'a pass that is gone');
   /** The wear as the pass that its texture would be, for the figures of its place. */
   protected readonly lying = computed<Pass>(() => {
-    const [pass, wear] = [this.pass(), this.own()];
-    if (!wear) return pass;
+    const [pass, wear] = [this.pass(), this.wear()];
     return { ...pass, source: textureSource(wear), placement: wearLies(wear, pass) };
   });
 
   private readonly reading = computed(() => this.rendering.worn());
-  protected readonly taken = computed(() => {
-    const reading = this.reading();
-    const sums = reading?.sums.wears[wearName(this.pass().id, this.wear().id)];
-    if (!reading || !sums) return this.wear().on ? 'Reading what it takes…' : 'It is off.';
-    return `Takes ${reading.isTrue ? '' : '≈ '}${percent(sums.there > 0 ? sums.taken / sums.there : 0, 1)} of the ink there.`;
-  });
   protected readonly pct = (value: number): string => percent(value, 1);
 
   protected readonly losses = computed<readonly Loss[]>(() => {
@@ -262,7 +207,7 @@ export class WearDials {
   private loss(id: string, { there, taken }: Taken, worst: WornLetter | null, isOutline: boolean, isTrue: boolean): Loss[] {
     const pass = findPass(this.sheet(), id);
     if (!pass || there === 0) return [];
-    const held = this.own()?.guards.find((each) => each.pass === id);
+    const held = this.wear().guards.find((each) => each.pass === id);
     const lost = taken / there;
     return [
       {
@@ -278,11 +223,10 @@ export class WearDials {
   }
 
   protected readonly lines = computed(() => {
-    const [wear, pass, sheet] = [this.own(), this.pass(), this.sheet()];
-    if (!wear) return [];
+    const [wear, pass, sheet] = [this.wear(), this.pass(), this.sheet()];
     const values = wear as unknown as Readonly<Record<string, unknown>>;
     return dialLines(`wear ${wear.id}`, WEAR_DIALS, values, { sheet, pass }, (name, value, gesture) =>
-      this.hanging.changeWear(
+      this.attachments.changeWear(
         (each) => (name === 'anchor' ? wearPut(each, pass, wearLies(each, pass), value as Anchor) : { ...each, [name]: value }),
         gesture,
       ),
@@ -298,8 +242,8 @@ export class WearDials {
 
   protected rename(entry: HTMLInputElement): void {
     const name = entry.value.trim();
-    if (name) this.hanging.changeWear((wear) => ({ ...wear, name }));
-    else entry.value = this.own()?.name ?? '';
+    if (name) this.attachments.changeWear((wear) => ({ ...wear, name }));
+    else entry.value = this.wear().name;
   }
 
   protected solve(amount: number | null, gesture: string | null = null): Promise<void> {
@@ -319,7 +263,7 @@ export class WearDials {
   protected guard({ pass: { id }, lost, isOutline }: Loss, most: number): void {
     const limit = Math.max(0, Math.min(1, most));
     if (isOutline) return void this.adding.easeOutline(this.pass().id, this.wear().id, id, limit);
-    this.hanging.changeWear((wear) => {
+    this.attachments.changeWear((wear) => {
       const now = wear.guards.find((each) => each.pass === id)?.ease ?? 0;
       const unguarded = now < 1 ? lost / (1 - now) : lost;
       return guardedWear(wear, { pass: id, most: limit, ease: easeFor(Math.min(1, unguarded), limit) });
@@ -327,7 +271,7 @@ export class WearDials {
   }
 
   protected unguard({ id }: Pass): void {
-    this.hanging.changeWear((wear) => ({ ...wear, guards: wear.guards.filter((each) => each.pass !== id) }));
+    this.attachments.changeWear((wear) => ({ ...wear, guards: wear.guards.filter((each) => each.pass !== id) }));
   }
 
   protected async look(): Promise<void> {
@@ -343,10 +287,8 @@ export class WearDials {
   }
 
   protected try(spot: Spot | null): void {
-    const wear = this.own();
-    this.rendering.trial.set(
-      spot && wear ? this.rendering.withWear(this.sheet(), this.pass().id, { ...wear, placement: spot.placement }) : null,
-    );
+    const wear = this.wear();
+    this.rendering.trial.set(spot ? this.rendering.withWear(this.sheet(), this.pass().id, { ...wear, placement: spot.placement }) : null);
   }
 
   protected take(spot: Spot): void {
@@ -359,29 +301,16 @@ export class WearDials {
   protected setTexture(which: string): void {
     const isSurface = SURFACES.some(({ name }) => name === which);
     const texture = isSurface ? { surface: { name: which, seed: 1 } } : { picture: { sha256: which } };
-    this.hanging.changeWear(({ picture: _, surface: __, ...wear }) => ({ ...wear, ...texture }));
+    this.attachments.changeWear(({ picture: _, surface: __, ...wear }) => ({ ...wear, ...texture }));
     void this.solve(null);
   }
 
   protected reseed(seed: number): void {
     const whole = Math.max(0, Math.min(MOST_SEED, Math.round(seed)));
-    this.hanging.changeWear((wear) => (wear.surface ? { ...wear, surface: { ...wear.surface, seed: whole } } : wear));
+    this.attachments.changeWear((wear) => (wear.surface ? { ...wear, surface: { ...wear.surface, seed: whole } } : wear));
     void this.solve(null);
   }
 
   protected readonly put = (change: (placement: Placement) => Placement): void =>
-    this.hanging.changeWear((wear) => wearPut(wear, this.pass(), change(wearLies(wear, this.pass()))));
-
-  protected vary(change: Partial<SharedWear>): void {
-    this.hanging.changeShared(change);
-  }
-
-  protected openFirst(): void {
-    const first = this.first();
-    if (first) this.hanging.goTo(first.pass.id, { wear: first.wear.id });
-  }
-
-  protected wrapped(turn: number): number {
-    return ((((turn + 180) % 360) + 360) % 360) - 180;
-  }
+    this.attachments.changeWear((wear) => wearPut(wear, this.pass(), change(wearLies(wear, this.pass()))));
 }
