@@ -7,8 +7,9 @@ import type { AnyMask } from './declare';
 import { light } from './light';
 import { painted } from './painted';
 import { pick } from './pick';
+import { tones } from './tones';
 
-export const MASKS: readonly AnyMask[] = [painted, cutOut, pick, light];
+export const MASKS: readonly AnyMask[] = [painted, cutOut, pick, tones, light];
 
 const BY_KIND: ReadonlyMap<string, AnyMask> = new Map(MASKS.map((mask) => [mask.kind as string, mask]));
 
