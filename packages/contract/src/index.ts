@@ -105,6 +105,13 @@ export interface JobContents {
   readonly assets: readonly Asset[];
 }
 
+/** A kind of file that a sheet can be sent out as, and whom it is for. */
+export interface FileFormat {
+  readonly name: string;
+  readonly title: string;
+  readonly suits: string;
+}
+
 /** A file sent out, or on its way. */
 export interface SendOut {
   readonly id: string;

@@ -154,7 +154,8 @@ test('bad options are explained', () => {
   expect(ask(file(algebra), '-o', 'x.png', '--region', '1,2')).toContain('x,y,w,h in mm');
   expect(ask(file(algebra), '-o', 'x.png', '--threads', 'two')).toContain('--threads is two; it is a whole number from 1 to 64');
   expect(ask(file(algebra), '-o', 'x.png', '--threads', '0')).toContain('--threads is 0');
-  expect(ask(file(algebra), '-o', 'x.tif')).toContain('only PNG is written, so the name must end in .png, not .tif');
+  expect(ask(file(algebra), '-o', 'x.tif')).toContain('the name must end in .png, not .tif');
+  expect(ask(file(algebra), '-o', 'x.png', '--format', 'xpm')).toContain('no file format “xpm”; there are png, png-on-stock');
   expect(ask(file(algebra), '-o', 'x.png', '--scale', '2')).toContain('“--scale” is not an option');
 });
 

@@ -4,7 +4,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import Joi from 'joi';
 import type { JobService } from '../jobs/service';
 import type { SheetService } from '../sheets/service';
-import { OUTPUT_FORMAT_NAMES, type OutputFormatName } from './formats';
+import { fileFormats, OUTPUT_FORMAT_NAMES } from './formats/formats';
 import type { DispatchService } from './service';
 
 const byId = Joi.object({ id: Joi.string().required() });
@@ -16,7 +16,9 @@ export const dispatchPlugin =
       dispatch.ofJob(jobs.need(request.params.id).id),
     );
 
-    app.post<{ Params: { id: string }; Body: { format: OutputFormatName; devicePpi?: number } }>(
+    app.get('/api/file-formats', () => fileFormats());
+
+    app.post<{ Params: { id: string }; Body: { format: string; devicePpi?: number } }>(
       '/api/sheets/:id/send-outs',
       {
         schema: {

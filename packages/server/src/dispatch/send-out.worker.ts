@@ -4,14 +4,14 @@ import type { MessagePort } from 'node:worker_threads';
 import type { Sheet, SourceInfo } from '@uvrant/core';
 import { openedPrint, type PrintJob } from '../render/print-job';
 import { printedBands } from '../render/printed-bands';
-import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
+import { outputFormat } from './formats/formats';
 
 export interface SendOutTask {
   readonly sheet: Sheet;
   /** The other sheets that it prints, by their ids. */
   readonly others: ReadonlyMap<string, Sheet>;
   readonly devicePpi: number;
-  readonly format: OutputFormatName;
+  readonly format: string;
   /** Pictures of the sheet and the folders their pyramids are in. */
   readonly pictures: readonly { readonly info: SourceInfo; readonly folder: string }[];
   /** The person's own fonts that are set, and where their sfnt lies. */
@@ -30,7 +30,11 @@ export default async ({ sheet, others, devicePpi, format, pictures, fonts, path,
     const job: PrintJob = { sheet, others, devicePpi, pictures, fonts: ownFonts };
     const print = await openedPrint(job);
     const { width, height } = print.graph.region;
-    const file = OUTPUT_FORMATS[format].open(path, width, height, devicePpi, print.palette);
+    const file = outputFormat(format).open({
+      ...{ path, width, height, ppi: devicePpi },
+      palette: print.palette,
+      stock: sheet.stock.colour,
+    });
     for await (const { region, bytes } of printedBands(print, job, print.graph.region, THREADS)) {
       await file.rows(bytes);
       progress.postMessage((region.y + region.height) / height);

@@ -24,7 +24,7 @@ import { AppError, isFull } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { FontStore } from '../fonts/store';
 import { checkedSheet, MOST_PIXELS_ASIDE } from '../sheets/sheet-schema';
-import { OUTPUT_FORMATS, type OutputFormatName } from './formats';
+import { outputFormat } from './formats/formats';
 import type { SendOutTask } from './send-out.worker';
 
 type Row = typeof sendOuts.$inferSelect;
@@ -51,8 +51,9 @@ const inches = (mm: number): string => String(Math.round(inchesFromMm(mm) * 100)
 
 const fileNameOf = (row: Row): string => {
   const { size } = JSON.parse(row.document) as Sheet;
-  const ending = OUTPUT_FORMATS[row.format as OutputFormatName].ending;
-  return `${plain(row.sheetName)}-${inches(size.width)}x${inches(size.height)}in-${row.devicePpi}ppi.${ending}`;
+  const { ending, suffix } = outputFormat(row.format);
+  const parts = [plain(row.sheetName), `${inches(size.width)}x${inches(size.height)}in`, `${row.devicePpi}ppi`, suffix];
+  return `${parts.filter(Boolean).join('-')}.${ending}`;
 };
 
 const seen = (row: Row): SendOut => {
@@ -134,7 +135,7 @@ export class DispatchService {
   }
 
   private nameOf(row: Row): string {
-    return `${row.id}.${OUTPUT_FORMATS[row.format as OutputFormatName].ending}`;
+    return `${row.id}.${outputFormat(row.format).ending}`;
   }
 
   private pathOf(row: Row): string {
@@ -198,7 +199,7 @@ export class DispatchService {
    * Freezes a sheet and queues it.
    * @throws AppError `cannot-print` for a sheet with parts that this version does not know or cannot find.
    */
-  queue(kept: KeptSheet, sheetOf: SheetOf, format: OutputFormatName, devicePpi: number): SendOut {
+  queue(kept: KeptSheet, sheetOf: SheetOf, format: string, devicePpi: number): SendOut {
     const { document: sheet } = kept;
     // The sheet itself counts as one that others may print, so that a circle is found.
     const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
@@ -289,7 +290,7 @@ export class DispatchService {
   file(id: string): { path: string; name: string; mime: string } {
     const row = this.row(id);
     if (row.state !== 'done') throw new AppError('wrong-state', `This send-out is ${row.state}: there is no file to take yet.`);
-    return { path: this.pathOf(row), name: fileNameOf(row), mime: OUTPUT_FORMATS[row.format as OutputFormatName].mime };
+    return { path: this.pathOf(row), name: fileNameOf(row), mime: outputFormat(row.format).mime };
   }
 
   /** Sees to what waits; called at the start and whenever something was queued. */
@@ -340,7 +341,7 @@ export class DispatchService {
         if (!info) throw new Error(`The picture ${sha256.slice(0, 12)} is not here any more.`);
         return { info, folder: this.assets.folderOf(sha256) };
       });
-      const format = row.format as OutputFormatName;
+      const { format } = row;
       const task: SendOutTask = { sheet, others, devicePpi: row.devicePpi, format, pictures, fonts, path: aside, progress: port2 };
       await this.workers.run(task, { transferList: [port2], signal: stop.signal });
       if (this.row(row.id).state !== 'rendering') return;

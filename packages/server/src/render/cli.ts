@@ -6,17 +6,18 @@ import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
 import { fontsOf, passesOf, picturesOf, pxPerMm, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
 import { optionsOf } from '../arguments';
+import { outputFormat, OUTPUT_FORMATS, OUTPUT_FORMAT_NAMES } from '../dispatch/formats/formats';
 import { allowDecoders } from '../assets/decoders';
 import ingest from '../assets/ingest.worker';
+import type { OutputFormat } from '../dispatch/formats/declare';
 import type { OwnFont } from '../fonts/type-setting';
 import { unwrappedFont } from '../fonts/unwrapped';
 import { checkedSheet } from '../sheets/sheet-schema';
-import { PngWriter } from './png';
 import { openedPrint, type PrintJob } from './print-job';
 import { printedBands } from './printed-bands';
 
 const USAGE =
-  'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--keep DIR for the pictures’ pyramids] [--threads N]';
+  'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--format NAME] [--keep DIR for the pictures’ pyramids] [--threads N]';
 
 /** Threads that print where it is not said. */
 const MOST_THREADS = 4;
@@ -102,15 +103,24 @@ const regionOf = (text: string | undefined, perMm: number, whole: Region): Regio
   return { x: left, y: top, width: right - left, height: foot - top };
 };
 
+/** The format that was named, or the first that the file's name ends like. */
+const formatFor = (file: string, named: string | undefined): OutputFormat => {
+  const ending = extname(file).slice(1).toLowerCase();
+  const name = named ?? OUTPUT_FORMAT_NAMES.find((each) => OUTPUT_FORMATS[each]?.ending === ending);
+  const endings = [...new Set(Object.values(OUTPUT_FORMATS).map((each) => `.${each.ending}`))].join(' or ');
+  if (name === undefined) throw new Error(`-o ${file}: the name must end in ${endings}${ending ? `, not .${ending}` : ''}.`);
+  const format = outputFormat(name);
+  if (format.ending !== ending) throw new Error(`-o ${file}: a file of the format ${name} ends in .${format.ending}.`);
+  return format;
+};
+
 const render = async (): Promise<void> => {
   allowDecoders();
   const [file, ...rest] = process.argv.slice(2);
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
-  const options = optionsOf(rest, ['o', 'ppi', 'region', 'keep', 'threads']);
+  const options = optionsOf(rest, ['o', 'ppi', 'region', 'format', 'keep', 'threads']);
   if (options.o === undefined) throw new Error(`Where to? ${USAGE}`);
-  const ending = extname(options.o).slice(1).toLowerCase();
-  if (ending !== 'png')
-    throw new Error(`-o ${options.o}: only PNG is written, so the name must end in .png${ending ? `, not .${ending}` : ''}.`);
+  const format = formatFor(options.o, options.format);
   const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
   const ppi = Number(options.ppi ?? sheet.ppi);
   if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options.ppi}; it goes from 18 to 4800 pixels per inch.`);
@@ -143,9 +153,9 @@ const render = async (): Promise<void> => {
       throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
     const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);
     const { palette } = print;
-    const png = new PngWriter(aside, region.width, region.height, ppi, palette ? { palette } : 4);
-    for await (const { bytes } of printedBands(print, job, region, threads)) await png.rows(bytes);
-    await png.end();
+    const written = format.open({ path: aside, width: region.width, height: region.height, ppi, palette, stock: sheet.stock.colour });
+    for await (const { bytes } of printedBands(print, job, region, threads)) await written.rows(bytes);
+    await written.end();
     renameSync(aside, options.o);
     console.log(`${options.o}: ${region.width} × ${region.height} px at ${ppi} ppi`);
   } finally {

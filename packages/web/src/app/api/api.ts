@@ -17,6 +17,7 @@ import type {
   SendOut,
   TrayItem,
   TrayKind,
+  FileFormat,
 } from '@uvrant/contract';
 
 /** What the server said was wrong, in a person's words. */
@@ -77,6 +78,10 @@ export class Api {
 
   sendOuts(jobId: string): Observable<SendOut[]> {
     return this.http.get<SendOut[]>(`/api/jobs/${jobId}/send-outs`);
+  }
+
+  fileFormats(): Observable<FileFormat[]> {
+    return this.http.get<FileFormat[]>('/api/file-formats');
   }
 
   sendOut(sheetId: string, format: string): Observable<SendOut> {

@@ -10,6 +10,7 @@ import { DispatchActions, dispatchFeature } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
 import type { SendOut } from '@uvrant/contract';
 import { TrayActions } from '../state/tray';
+import { ActionMenu } from '../ui/action-menu';
 import { TrayNotice } from '../tray/tray-notice';
 
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
@@ -38,7 +39,7 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
 /** Files sent out of the job, and those on their way. */
 @Component({
   selector: 'uv-dispatch-page',
-  imports: [MatProgressBarModule, MatSortModule, MatTableModule, MatTooltip, RouterLink, TrayNotice],
+  imports: [ActionMenu, MatProgressBarModule, MatSortModule, MatTableModule, MatTooltip, RouterLink, TrayNotice],
   template: `
     <div class="uv-page">
       <h1>Send out</h1>
@@ -54,7 +55,13 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
         @for (sheet of sheets(); track sheet.id) {
           <li>
             <b>{{ sheet.document.name }}</b>
-            <button type="button" class="uv-button" (click)="send(sheet.id)">PNG, clear ground</button>
+            <button type="button" class="uv-button" (click)="send(sheet.id, 'png')">PNG, clear ground</button>
+            <uv-action-menu
+              [actions]="formats()"
+              words="as…"
+              [label]="'Send out ' + sheet.document.name + ' as another file'"
+              (chosen)="send(sheet.id, $event)"
+            />
           </li>
         } @empty {
           <li>
@@ -111,7 +118,7 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
               } @else if (isOnItsWay(each)) {
                 <button type="button" class="uv-button" (click)="callOff(each.id)">Call it off</button>
               } @else {
-                <button type="button" class="uv-button" (click)="send(each.sheetId)">Send out again</button>
+                <button type="button" class="uv-button" (click)="send(each.sheetId, each.format)">Send out again</button>
               }
               @if (!isOnItsWay(each)) {
                 <button type="button" class="uv-link" [attr.aria-label]="'Remove ' + each.fileName" (click)="remove(each)">Remove</button>
@@ -187,6 +194,7 @@ export class DispatchPage {
   protected readonly api = inject(Api);
   private readonly store = inject(Store);
   protected readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  protected readonly formats = this.store.selectSignal(dispatchFeature.selectChoices);
   protected readonly sendOuts = this.store.selectSignal(dispatchFeature.selectSendOuts);
   protected readonly problem = this.store.selectSignal(dispatchFeature.selectProblem);
   private readonly shares = this.store.selectSignal(dispatchFeature.selectShares);
@@ -223,8 +231,8 @@ export class DispatchPage {
     return when.format(at);
   }
 
-  protected send(sheetId: string): void {
-    this.store.dispatch(DispatchActions.sendOutWanted({ sheetId, format: 'png' }));
+  protected send(sheetId: string, format: string): void {
+    this.store.dispatch(DispatchActions.sendOutWanted({ sheetId, format }));
   }
 
   protected remove({ id, jobId, fileName }: SendOut): void {

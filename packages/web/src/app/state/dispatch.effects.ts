@@ -23,6 +23,25 @@ export const listSendOuts = createEffect(
   { functional: true },
 );
 
+/** What sheets can be sent out as, read once. */
+export const listFormats = createEffect(
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
+    actions.pipe(
+      ofType(DispatchActions.listWanted),
+      concatLatestFrom(() => store.select(dispatchFeature.selectFormats)),
+      filter(([, known]) => known.length === 0),
+      exhaustMap(() =>
+        api.fileFormats().pipe(
+          mapResponse({
+            next: (formats) => DispatchActions.formatsListed({ formats }),
+            error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+          }),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const queueSendOut = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(

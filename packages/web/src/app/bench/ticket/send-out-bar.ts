@@ -6,11 +6,12 @@ import { Store } from '@ngrx/store';
 import { Api } from '../../api/api';
 import { benchFeature } from '../../state/bench';
 import { DispatchActions, dispatchFeature } from '../../state/dispatch';
+import { ActionMenu } from '../../ui/action-menu';
 
 /** At the ticket's foot: send this sheet out, and how far that is. */
 @Component({
   selector: 'uv-send-out-bar',
-  imports: [MatProgressBarModule, MatTooltip, RouterLink],
+  imports: [ActionMenu, MatProgressBarModule, MatTooltip, RouterLink],
   template: `
     @if (underWay(); as now) {
       <div class="now" role="status">
@@ -24,10 +25,13 @@ import { DispatchActions, dispatchFeature } from '../../state/dispatch';
         class="uv-button"
         [disabled]="!saved()"
         [matTooltip]="saved() ? '' : 'As soon as the sheet is saved'"
-        (click)="send()"
+        (click)="send('png')"
       >
         Send out PNG
       </button>
+      @if (saved()) {
+        <uv-action-menu [actions]="formats()" words="as…" label="Send out as another file" (chosen)="send($event)" />
+      }
       @if (problem(); as problem) {
         <span class="bad" role="alert">{{ problem }}</span>
       } @else if (latest(); as latest) {
@@ -83,6 +87,7 @@ export class SendOutBar {
   private readonly saving = this.store.selectSignal(benchFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(dispatchFeature.selectProblem);
 
+  protected readonly formats = this.store.selectSignal(dispatchFeature.selectChoices);
   protected readonly latest = computed(() => this.all().find((each) => each.sheetId === this.sheetId()) ?? null);
   protected readonly underWay = computed(() => {
     const latest = this.latest();
@@ -95,8 +100,8 @@ export class SendOutBar {
     return Math.round(100 * (this.shares()[id] ?? 0));
   }
 
-  protected send(): void {
-    this.store.dispatch(DispatchActions.sendOutWanted({ sheetId: this.sheetId(), format: 'png' }));
+  protected send(format: string): void {
+    this.store.dispatch(DispatchActions.sendOutWanted({ sheetId: this.sheetId(), format }));
   }
 
   protected callOff(id: string): void {
