@@ -124,13 +124,13 @@ export const dome = (width: number, height: number): Picture => {
   const picture = new Picture(width, height);
   const radius = 0.335;
   const cx = 0.47;
-  const foot = 0.9;
+  const base = 0.9;
   for (let py = 0; py < height; py++) {
     for (let px = 0; px < width; px++) {
       const x = px / width;
       const y = py / width;
       const dx = (x - cx) / radius;
-      const dy = (y - foot) / radius;
+      const dy = (y - base) / radius;
       const far = ridgeLine(x, 1.0, 0.07, 2.6, 11);
       const onDome = dy < 0 && dx * dx + dy * dy < 1;
       let colour: Rgb = y > far || onDome ? [0, 0, 0] : sky(x, Math.min(y, 0.9));

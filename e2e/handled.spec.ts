@@ -126,7 +126,7 @@ test('crumpled paper is scanned, a plate worn with it, the wear moved off a lett
 
   // The lettering is given a cap, and loses no more.
   await filled(page, 'Most that Title may lose, percent', '2');
-  await expect(dials(page)).toContainText(/eased by|loses\s*(≈ )?[01]\.\d %/);
+  await expect(dials(page)).toContainText(/wear reduced by|loses\s*(≈ )?[01]\.\d %/);
 
   // Thinned where it was painted with a sponge, nowhere else.
   await page.keyboard.press('Control+0');

@@ -1,5 +1,6 @@
 // Small steps shared by the commands of this folder.
 import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 
@@ -40,14 +41,15 @@ const LOCK = join(root, 'package-lock.json');
 const INSTALLED = join(root, 'node_modules/.uvrant-installed');
 const SQLITE = join(root, 'node_modules/better-sqlite3/build/Release/better_sqlite3.node');
 
-/** What is installed: everything, the product alone, or nothing of the lock as it is. */
+const lockHash = () => createHash('sha256').update(readFileSync(LOCK)).digest('hex');
+
+/** What was installed last, and whether that is the lock as it is: everything, the product alone, or nothing. */
 const installed = () => {
-  if (!existsSync(INSTALLED) || statSync(INSTALLED).mtimeMs < statSync(LOCK).mtimeMs) {
-    const marker = join(root, 'node_modules/.package-lock.json');
-    const isByHand = existsSync(marker) && statSync(marker).mtimeMs >= statSync(LOCK).mtimeMs && existsSync(bin('jest'));
-    return isByHand ? 'all' : 'nothing';
-  }
-  return readFileSync(INSTALLED, 'utf8');
+  const [what = 'nothing', hash] = existsSync(INSTALLED) ? readFileSync(INSTALLED, 'utf8').split(' ') : [];
+  if (hash === lockHash()) return { what, isCurrent: true };
+  const marker = join(root, 'node_modules/.package-lock.json');
+  const isByHand = existsSync(marker) && statSync(marker).mtimeMs >= statSync(LOCK).mtimeMs && existsSync(bin('jest'));
+  return isByHand ? { what: 'all', isCurrent: true } : { what, isCurrent: false };
 };
 
 /**
@@ -56,12 +58,14 @@ const installed = () => {
  */
 const install = async (wanted) => {
   const before = installed();
-  if (before === 'all' || before === wanted) return;
+  if (before.isCurrent && (before.what === 'all' || before.what === wanted)) return;
+  // What tests need is not taken away again.
+  if (before.what === 'all') wanted = 'all';
   const only = wanted === 'product' ? ['--include-workspace-root', ...PRODUCT.flatMap((name) => ['-w', `packages/${name}`])] : [];
   await timed(`Installing packages (${wanted === 'product' ? 'what it runs with' : 'with what tests need'})`, () =>
     quietly('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts', ...only]),
   );
-  writeFileSync(INSTALLED, wanted);
+  writeFileSync(INSTALLED, `${wanted} ${lockHash()}`);
 };
 
 /**

@@ -123,6 +123,7 @@ export * from './units/ciede2000';
 export * from './units/exact';
 export * from './units/hash';
 export * from './units/lab';
+export * from './units/latest';
 export * from './units/length';
 export * from './units/mired';
 export * from './units/srgb';

@@ -2,7 +2,7 @@ import {
   componentsOf,
   distancesTo,
   edged,
-  freedColours,
+  foregroundColours,
   guided,
   ONE,
   otsuBin,
@@ -189,7 +189,7 @@ describe('guided filter', () => {
     const found = softEdges(seen, rough, null, 20, 1);
     const off = (plane: ArrayLike<number>): number => alpha.reduce((sum, a, i) => sum + Math.abs(a - plane[i]! / ONE), 0) / alpha.length;
     expect(off(found)).toBeLessThan(0.25 * off(rough));
-    const freed = freedColours(seen, found, 20, 1);
+    const freed = foregroundColours(seen, found, 20, 1);
     const fringe = (of: Int16Array): number => {
       let [sum, count] = [0, 0];
       for (let i = 0; i < alpha.length; i++) {

@@ -225,7 +225,7 @@ describe('another sheet', () => {
   test('at its own size it prints as itself, dot for dot', () => {
     const whole = { ...box(20, 25, 40, 50), beyond: 'nothing' as const };
     const [there, itself] = [compiled(outer('inner', whole)), compiled(inner)];
-    // The box's own foot lies within the last row of pixels.
+    // The box's own bottom lies within the last row of pixels.
     const region = { ...itself.region, height: itself.region.height - 1 };
     expect(same(printed(there, region), printed(itself, region))).toBe(true);
   });

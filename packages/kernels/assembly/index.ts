@@ -7,7 +7,7 @@ export { filterAcross, filterDown, transpose } from './filter';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';
 export { mix, paint } from './mix';
-export { alphaOf, cut, cutColours, dot, light, multiply, paintTones, rest, sum, toned } from './planes';
+export { alphaOf, cut, cutColours, dot, light, multiply, paintTones, complement, sum, toned } from './planes';
 export { reduce, reduceIndex } from './reduce';
 export { rim } from './rim';
 export { sample } from './sample';

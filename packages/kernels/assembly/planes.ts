@@ -11,7 +11,7 @@ export function multiply(first: usize, second: usize, count: i32, out: usize): v
 }
 
 /** What a plane leaves of everything, the plane first weakened to a strength: 1 − v · strength. */
-export function rest(plane: usize, count: i32, strength: i32, out: usize): void {
+export function complement(plane: usize, count: i32, strength: i32, out: usize): void {
   const one = i16x8.splat(<i16>ONE);
   const weight = i16x8.splat(<i16>strength);
   for (let i = 0; i < count; i += 8) {

@@ -1,4 +1,4 @@
-/** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
+/** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and bottom average what is there. */
 export function reduce(plane: usize, channels: i32, width: i32, height: i32, shift: i32, out: usize): void {
   if (channels == 1 && shift == 1 && !((width | height) & 1)) return halve(plane, width, height, out);
   const side = 1 << shift;
@@ -6,15 +6,15 @@ export function reduce(plane: usize, channels: i32, width: i32, height: i32, shi
   const outHeight = (height + side - 1) >> shift;
   for (let oy = 0; oy < outHeight; oy++) {
     const top = oy << shift;
-    const foot = min(height, top + side);
+    const bottom = min(height, top + side);
     for (let ox = 0; ox < outWidth; ox++) {
       const left = ox << shift;
       const right = min(width, left + side);
-      const count = (right - left) * (foot - top);
+      const count = (right - left) * (bottom - top);
       const at = out + ((<usize>(oy * outWidth + ox) * channels) << 1);
       if (channels == 4) {
         let sum = i32x4.splat(count >> 1);
-        for (let y = top; y < foot; y++) {
+        for (let y = top; y < bottom; y++) {
           let from = plane + (<usize>(y * width + left) << 3);
           const end = from + (<usize>(right - left) << 3);
           for (; from < end; from += 8) sum = i32x4.add(sum, v128.load16x4_s(from));
@@ -22,7 +22,7 @@ export function reduce(plane: usize, channels: i32, width: i32, height: i32, shi
         putMean(sum, count, shift, at);
       } else {
         let sum = count >> 1;
-        for (let y = top; y < foot; y++) {
+        for (let y = top; y < bottom; y++) {
           for (let x = left; x < right; x++) sum += load<i16>(plane + (<usize>(y * width + x) << 1));
         }
         store<i16>(at, <i16>floorDivided(sum, count));
@@ -61,13 +61,13 @@ export function reduceIndex(entries: usize, width: i32, height: i32, shift: i32,
   const outHeight = (height + side - 1) >> shift;
   for (let oy = 0; oy < outHeight; oy++) {
     const top = oy << shift;
-    const foot = min(height, top + side);
+    const bottom = min(height, top + side);
     for (let ox = 0; ox < outWidth; ox++) {
       const left = ox << shift;
       const right = min(width, left + side);
-      const count = (right - left) * (foot - top);
+      const count = (right - left) * (bottom - top);
       let sum = i32x4.splat(count >> 1);
-      for (let y = top; y < foot; y++) {
+      for (let y = top; y < bottom; y++) {
         const line = entries + <usize>(y * width);
         for (let x = left; x < right; x++) sum = i32x4.add(sum, v128.load16x4_s(palette + (<usize>load<u8>(line + <usize>x) << 3)));
       }

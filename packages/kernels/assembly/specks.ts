@@ -94,9 +94,9 @@ export function dropSpecks(plane: usize, width: i32, height: i32, most: i32, run
     const left = load<i32>(piece, LEFT);
     const top = load<i32>(piece, TOP);
     const right = load<i32>(piece, RIGHT);
-    const foot = load<i32>(piece, FOOT);
-    const isWhole = left > 0 && top > 0 && right < width - 1 && foot < height - 1;
-    if (!isWhole || right - left >= most || foot - top >= most) continue;
+    const bottom = load<i32>(piece, FOOT);
+    const isWhole = left > 0 && top > 0 && right < width - 1 && bottom < height - 1;
+    if (!isWhole || right - left >= most || bottom - top >= most) continue;
 
     const line = plane + (<usize>(load<i32>(run, ROW) * width) << 1);
     for (let x = load<i32>(run, START); x <= load<i32>(run, END); x++) store<i16>(line + (<usize>x << 1), 0);

@@ -18,8 +18,8 @@ function fibreAt(field: usize, x: f64, y: f64): f64 {
   const a = <f64>load<f32>(at);
   const c = <f64>load<f32>(below);
   const top = a + (<f64>load<f32>(at, 4) - a) * u;
-  const foot = c + (<f64>load<f32>(below, 4) - c) * u;
-  return top + (foot - top) * v;
+  const bottom = c + (<f64>load<f32>(below, 4) - c) * u;
+  return top + (bottom - top) * v;
 }
 
 /**

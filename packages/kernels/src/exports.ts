@@ -42,7 +42,7 @@ export interface KernelExports {
   paint(coverage: N, pixels: N, r: N, g: N, b: N, out: N): void;
   paintTones(tone: N, coverage: N, pixels: N, out: N): void;
   multiply(first: N, second: N, count: N, out: N): void;
-  rest(plane: N, count: N, strength: N, out: N): void;
+  complement(plane: N, count: N, strength: N, out: N): void;
   light(tone: N, coverage: N, count: N, out: N): void;
   cut(plane: N, count: N, out: N): void;
   cutColours(rgba: N, count: N, out: N): void;

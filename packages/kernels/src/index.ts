@@ -204,7 +204,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       }),
 
     multiply: (first, second, out) => planeWise([first, second], out, (count, to, a, b) => wasm.multiply(a, b, count, to)),
-    rest: (plane, strength, out) => planeWise([plane], out, (count, to, from) => wasm.rest(from, count, strength, to)),
+    complement: (plane, strength, out) => planeWise([plane], out, (count, to, from) => wasm.complement(from, count, strength, to)),
     light: (tone, coverage, out) => planeWise([tone, coverage], out, (count, to, a, b) => wasm.light(a, b, count, to)),
     cut: (plane, out) => planeWise([plane], out, (count, to, from) => wasm.cut(from, count, to)),
     cutColours: (rgba, out) => planeWise([rgba], out, (count, to, from) => wasm.cutColours(from, count, to)),

@@ -256,7 +256,7 @@ function planeResults(
     out[name] = to;
   };
   made('multiply', 1, (to) => kernels.multiply(tone, mask, to));
-  made('rest', 1, (to) => kernels.rest(tone, 11000, to));
+  made('complement', 1, (to) => kernels.complement(tone, 11000, to));
   made('light', 1, (to) => kernels.light(tone, mask, to));
   made('cut', 1, (to) => kernels.cut(tone, to));
   made('cut colours', 4, (to) => kernels.cutColours(rgba, to));
@@ -364,13 +364,13 @@ test.each(sizes)('WebAssembly and the reference agree to the bit at %d × %d pix
 });
 
 test('planes are handed out until there is no more room, then elsewhere; a mark gives them back', () => {
-  const { arena, rest } = createKernels();
+  const { arena, complement } = createKernels();
   const mark = arena.mark();
   const planes = Array.from({ length: 40 }, () => arena.plane(2 ** 21));
   expect(planes.filter((plane) => arena.holds(plane)).length).toBeGreaterThan(20);
   const last = planes.at(-1) as Int16Array;
   expect(arena.holds(last)).toBe(false);
-  rest(last, ONE, last);
+  complement(last, ONE, last);
   expect([last[0], last.at(-1)]).toEqual([ONE, ONE]);
   arena.release(mark);
   expect(arena.holds(arena.plane(2 ** 21))).toBe(true);

@@ -1,5 +1,5 @@
 import type * as HarfBuzz from 'harfbuzzjs';
-import { fontKey, type Command, type Face, type Outline, type ShapedGlyph, type TypePort } from '@uvrant/core';
+import { fontKey, Latest, type Command, type Face, type Outline, type ShapedGlyph, type TypePort } from '@uvrant/core';
 
 /** Files of one font: sfnt bytes, in the order in which they are asked for a letter. */
 export type FontFiles = readonly Uint8Array<ArrayBuffer>[];
@@ -18,7 +18,7 @@ interface Run {
 class ShapedFace implements Face {
   readonly unitsPerEm: number;
   private readonly fonts: readonly HarfBuzz.Font[];
-  private readonly lines = new Map<string, readonly ShapedGlyph[]>();
+  private readonly lines = new Latest<string, readonly ShapedGlyph[]>(KEPT_LINES);
   private readonly outlines = new Map<number, Outline>();
 
   constructor(
@@ -34,8 +34,7 @@ class ShapedFace implements Face {
     const known = this.lines.get(text);
     if (known) return known;
     const glyphs = this.runs(text).flatMap((run) => this.shapedRun(run));
-    this.lines.set(text, glyphs);
-    for (const oldest of this.lines.keys()) if (this.lines.size > KEPT_LINES) this.lines.delete(oldest);
+    this.lines.put(text, glyphs);
     return glyphs;
   }
 

@@ -14,7 +14,7 @@ import { each } from '../units/lists';
 import type { MaskAt, MaskDeclaration, MaskOf } from './declare';
 import { outlineContour, type OutlineDials } from './outline';
 import { paintedNode } from './painted';
-import { freedColours, freedReach, softEdgeReach, softEdges } from './soft-edges';
+import { foregroundColours, foregroundReach, softEdgeReach, softEdges } from './soft-edges';
 import { movedPoints, movedStrokes, POINTS, STROKE, upgradedStroke } from './stroke';
 
 const DIALS = {
@@ -70,10 +70,10 @@ export const softEdgeNode = (picture: Node<'colour'>, rough: Plane, widened: Pla
 };
 
 /** A picture in the subject's own colours, where it was cut out with soft edges. */
-const freedNode = (picture: Node<'colour'>, coverage: Plane, bandMm: number, pxPerMm: number): Node<'colour'> => {
-  const reach = freedReach(bandMm, pxPerMm);
+const foregroundNode = (picture: Node<'colour'>, coverage: Plane, bandMm: number, pxPerMm: number): Node<'colour'> => {
+  const reach = foregroundReach(bandMm, pxPerMm);
   return {
-    key: keyOf('freed', { bandMm, pxPerMm }, [picture, coverage]),
+    key: keyOf('foreground', { bandMm, pxPerMm }, [picture, coverage]),
     kind: 'colour',
     keeping: 'dear',
     want(region, wants, work) {
@@ -84,8 +84,8 @@ const freedNode = (picture: Node<'colour'>, coverage: Plane, bandMm: number, pxP
       const seen = yield* rendered(picture, wide, work);
       const { tone } = yield* rendered(coverage, wide, work);
       yield;
-      const freed = freedColours(seen, tone, bandMm, pxPerMm);
-      return { kind: 'colour', region, data: crop(freed.data, wide, region, work.kernels.arena, 4) };
+      const foreground = foregroundColours(seen, tone, bandMm, pxPerMm);
+      return { kind: 'colour', region, data: crop(foreground.data, wide, region, work.kernels.arena, 4) };
     },
   };
 };
@@ -111,9 +111,9 @@ export const cutOut: MaskDeclaration<CutOutMask> = {
   begins: { outline: 'polygon', points: [], widened: [] },
   follows: 'art',
   plane: planeAt,
-  freed(mask, at) {
+  foreground(mask, at) {
     const plane = mask.invert || mask.band === 0 || !at.source ? null : planeAt(mask, at);
-    return plane && at.source ? freedNode(convertNode(at.source, 'colour'), plane, mask.band, at.pxPerMm) : null;
+    return plane && at.source ? foregroundNode(convertNode(at.source, 'colour'), plane, mask.band, at.pxPerMm) : null;
   },
   moved: (mask, motion) => ({ ...mask, points: movedPoints(mask.points, motion), widened: movedStrokes(mask.widened, motion) }),
   upgraded: (mask) => ({ ...mask, widened: each(mask.widened, upgradedStroke) }),

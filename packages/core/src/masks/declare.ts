@@ -51,7 +51,7 @@ export interface MaskDeclaration<M extends Mask> {
   /** Where it shows; null for one that is not made yet, and hides nothing. */
   readonly plane: (mask: M, at: MaskAt) => Plane | null;
   /** The pass's source in the colours of what the mask shows; null where they are as they are. */
-  readonly freed?: (mask: M, at: MaskAt) => Node<'colour'> | null;
+  readonly foreground?: (mask: M, at: MaskAt) => Node<'colour'> | null;
   /** The same mask on art that was moved; `placed` says where a placement lies then. */
   readonly moved?: (mask: M, motion: Motion, placed: (placement: Placement) => Placement) => M;
   /** One of an earlier version of the document as today's. */

@@ -62,16 +62,16 @@ export const softEdges = (
 };
 
 /** Pixels around a pixel that are read to unmix its colour. */
-export const freedReach = (bandMm: number, pxPerMm: number): number => softReach(bandMm, pxPerMm).window;
+export const foregroundReach = (bandMm: number, pxPerMm: number): number => softReach(bandMm, pxPerMm).window;
 
 /**
  * Unmixes the subject's colour F from what is seen, C = α·F + (1 − α)·B. B is the mean of nearby pixels with α = 0. F is
  * α · (C − (1 − α)·B)/α + (1 − α)·S: what remains without the ground, mixed with S, the mean of nearby pixels with α = 1, which is
  * steadier where α is small.
  */
-export const freedColours = (picture: ColourRaster, coverage: Int16Array, bandMm: number, pxPerMm: number): ColourRaster => {
+export const foregroundColours = (picture: ColourRaster, coverage: Int16Array, bandMm: number, pxPerMm: number): ColourRaster => {
   const { width, height } = picture.region;
-  const reach = freedReach(bandMm, pxPerMm);
+  const reach = foregroundReach(bandMm, pxPerMm);
   const sure = new Uint8Array(coverage.length);
   const none = new Uint8Array(coverage.length);
   let between = 0;

@@ -14,9 +14,9 @@ export const cleaned = (plane: Int16Array, { width, height }: Region, specksPx: 
   out.set(plane);
   if (specksPx >= 1) kernels.dropSpecks(out, width, height, specksPx);
   if (holesPx >= 1) {
-    kernels.rest(out, ONE, out);
+    kernels.complement(out, ONE, out);
     kernels.dropSpecks(out, width, height, holesPx);
-    kernels.rest(out, ONE, out);
+    kernels.complement(out, ONE, out);
   }
   return out;
 };

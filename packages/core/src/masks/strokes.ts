@@ -24,7 +24,7 @@ const trackOf = (stroke: Stroke, motion: Motion, pxPerMm: number): Track => {
   const count = points.length / 2;
   const [x, y, radius, along] = [0, 0, 0, 0].map(() => new Float64Array(count)) as [Float64Array, Float64Array, Float64Array, Float64Array];
   const widest = (stroke.size / 2) * scaleOf(motion) * pxPerMm;
-  let [left, top, right, foot] = [Infinity, Infinity, -Infinity, -Infinity];
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let i = 0; i < count; i++) {
     const [mmX, mmY] = movedBy(motion, (points[2 * i] as number) / STROKE_UNITS, (points[2 * i + 1] as number) / STROKE_UNITS);
     // Positions to 1/256 px, so that the last bits of a motion do not matter.
@@ -40,11 +40,11 @@ const trackOf = (stroke: Stroke, motion: Motion, pxPerMm: number): Track => {
     left = Math.min(left, px);
     top = Math.min(top, py);
     right = Math.max(right, px);
-    foot = Math.max(foot, py);
+    bottom = Math.max(bottom, py);
   }
   const reach = Math.ceil(Math.max(0.5, widest)) + 1;
   const [x0, y0] = [Math.floor(left) - reach, Math.floor(top) - reach];
-  return { x, y, radius, along, bounds: { x: x0, y: y0, width: Math.ceil(right) + reach - x0, height: Math.ceil(foot) + reach - y0 } };
+  return { x, y, radius, along, bounds: { x: x0, y: y0, width: Math.ceil(right) + reach - x0, height: Math.ceil(bottom) + reach - y0 } };
 };
 
 /** How deep in the stroke each pixel of an area lies, and where along and across its nearest stretch. */

@@ -1,8 +1,8 @@
 /**
  * What rendering is made of.
  *
- *     flat ── masked ─────────────── lay ── lay ── print      one node a box, read from left to right
- *     texture ── taken ── rest ──┘          │
+ *     flat ── masked ───────────────────── lay ── lay ── print      one node a box, read from left to right
+ *     texture ── taken ── complement ──┘    │
  *     picture ── table ── screen ── spread ─┘
  *
  * A **node** stands for one value of the sheet's graph: a raster of one kind, for any region, always the same bits for the

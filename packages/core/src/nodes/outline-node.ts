@@ -66,7 +66,7 @@ const borderCoverage = (line: Int16Array, inside: Int16Array | null, where: Bord
   if (where === 'centred' || isBlank(line)) return line;
   if (!inside) return where === 'inside' ? blankPlane(line.length) : line;
   const within = kernels.arena.plane(line.length);
-  if (where === 'outside') kernels.rest(inside, ONE, within);
+  if (where === 'outside') kernels.complement(inside, ONE, within);
   kernels.multiply(line, where === 'inside' ? inside : within, within);
   return within;
 };

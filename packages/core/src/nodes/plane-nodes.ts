@@ -41,11 +41,11 @@ export const multiplied = (first: Int16Array, second: Int16Array, { arena, multi
 };
 
 /** 1 − v · strength of a plane. */
-export const restOf = (plane: Int16Array, strength: number, { arena, rest }: Kernels): Int16Array => {
+export const complementOf = (plane: Int16Array, strength: number, { arena, complement }: Kernels): Int16Array => {
   const uniform = uniformValue(plane);
   if (uniform !== null) return uniformPlane(plane.length, ONE - times(uniform, strength));
   const out = arena.plane(plane.length);
-  rest(plane, strength, out);
+  complement(plane, strength, out);
   return out;
 };
 
@@ -102,9 +102,9 @@ export const productNode = (planes: readonly Plane[]): Plane | null => {
 };
 
 /** What a plane leaves of everything, the plane first weakened to a strength (0 … ONE). */
-export const restNode = (plane: Plane, strength = ONE): Plane =>
-  planeOf(keyOf('rest', strength, [plane]), [plane], 0, 'never', function* (region, work) {
-    return restOf((yield* rendered(plane, region, work)).tone, strength, work.kernels);
+export const complementNode = (plane: Plane, strength = ONE): Plane =>
+  planeOf(keyOf('complement', strength, [plane]), [plane], 0, 'never', function* (region, work) {
+    return complementOf((yield* rendered(plane, region, work)).tone, strength, work.kernels);
   });
 
 /** A mask joined to those before it: both v · w, either v + w − v · w, without v · (1 − w). */
@@ -114,7 +114,7 @@ export const joinedNode = (before: Plane, mask: Plane, join: Join): Plane =>
     const one = (yield* rendered(before, region, work)).tone;
     const two = (yield* rendered(mask, region, work)).tone;
     if (join === 'both') return multiplied(one, two, kernels);
-    if (join === 'without') return multiplied(one, restOf(two, ONE, kernels), kernels);
+    if (join === 'without') return multiplied(one, complementOf(two, ONE, kernels), kernels);
     if (isBlank(one)) return two;
     if (isBlank(two)) return one;
     const out = kernels.arena.plane(one.length);
@@ -123,14 +123,14 @@ export const joinedNode = (before: Plane, mask: Plane, join: Join): Plane =>
     return out;
   });
 
-/** What an ease (0 … ONE) leaves of a wear wherever something is at all, faint rims included; all of it elsewhere. */
-export const easedNode = (there: Plane, ease: number): Plane =>
-  planeOf(keyOf('eased', ease, [there]), [there], 0, 'never', function* (region, work) {
+/** What a reduction (0 … ONE) leaves of a wear wherever something is at all, faint rims included; all of it elsewhere. */
+export const reducedNode = (there: Plane, by: number): Plane =>
+  planeOf(keyOf('reduced', by, [there]), [there], 0, 'never', function* (region, work) {
     const { tone } = yield* rendered(there, region, work);
     const uniform = uniformValue(tone);
-    if (uniform !== null) return uniformPlane(tone.length, uniform > 0 ? ONE - ease : ONE);
+    if (uniform !== null) return uniformPlane(tone.length, uniform > 0 ? ONE - by : ONE);
     const out = work.kernels.arena.plane(tone.length);
-    for (let i = 0; i < out.length; i++) out[i] = (tone[i] as number) > 0 ? ONE - ease : ONE;
+    for (let i = 0; i < out.length; i++) out[i] = (tone[i] as number) > 0 ? ONE - by : ONE;
     return out;
   });
 

@@ -5,7 +5,7 @@ import { tilesOf } from '../raster/region';
 import { blankPlane, isBlank } from '../raster/uniform';
 import type { Graph } from '../render/compile/graph';
 import { rendered, scoped, type Rendering, type Work } from '../nodes/node';
-import { coveragePlane, multiplied, restOf } from '../nodes/plane-nodes';
+import { coveragePlane, multiplied, complementOf } from '../nodes/plane-nodes';
 import { wholeRegion } from '../render/scale';
 import { READ_TILE } from '../nodes/statistics-node';
 import type { ColourRef, Pass, Sheet } from '../sheet/model';
@@ -75,10 +75,10 @@ class Sums {
 /** What a pass covers when it is laid at its strength, as many times over as it is: 1 − (1 − coverage · strength)ⁿ. */
 const alphaOf = (pass: Pass, coverage: Int16Array, kernels: Kernels): Int16Array => {
   const { strength, times = 1 } = pass.lay;
-  const clear = restOf(coverage, Math.floor(strength * ONE + 0.5), kernels);
+  const clear = complementOf(coverage, Math.floor(strength * ONE + 0.5), kernels);
   let left = clear;
   for (let n = 1; n < times; n++) left = multiplied(left, clear, kernels);
-  return restOf(left, ONE, kernels);
+  return complementOf(left, ONE, kernels);
 };
 
 /** v + w of planes that together make no more than ONE but for their rounding. */
@@ -93,7 +93,7 @@ const added = (one: Int16Array, two: Int16Array, { arena }: Kernels): Int16Array
 /** Lays a pass's planes on those beneath; one that keeps takes only from its own inks. */
 const lay = (planes: Planes, own: Planes['inks'], alpha: Int16Array, keeps: boolean, kernels: Kernels): void => {
   if (isBlank(alpha)) return;
-  const clear = restOf(alpha, ONE, kernels);
+  const clear = complementOf(alpha, ONE, kernels);
   for (const [id, plane] of planes.inks) {
     if (!keeps || own.has(id)) planes.inks.set(id, multiplied(plane, clear, kernels));
   }
@@ -102,9 +102,9 @@ const lay = (planes: Planes, own: Planes['inks'], alpha: Int16Array, keeps: bool
 
 /** Everything covered after a pass: what is left of it, or what is added to it. */
 const coveredAfter = (all: Int16Array, alpha: Int16Array, knocks: boolean, kernels: Kernels): Int16Array => {
-  const clear = restOf(alpha, ONE, kernels);
+  const clear = complementOf(alpha, ONE, kernels);
   if (knocks) return multiplied(all, clear, kernels);
-  return restOf(multiplied(restOf(all, ONE, kernels), clear, kernels), ONE, kernels);
+  return complementOf(multiplied(complementOf(all, ONE, kernels), clear, kernels), ONE, kernels);
 };
 
 /** The planes of passes over a piece; what each pass prints is added to the sums. */

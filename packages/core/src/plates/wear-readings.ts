@@ -4,7 +4,7 @@ import { overlap, tilesOf } from '../raster/region';
 import { isBlank, uniformPlane } from '../raster/uniform';
 import { wearName, type Graph } from '../render/compile/graph';
 import { rendered, scoped, type Node, type Rendering, type Work } from '../nodes/node';
-import { coveragePlane, multiplied, restOf } from '../nodes/plane-nodes';
+import { coveragePlane, multiplied, complementOf } from '../nodes/plane-nodes';
 import { READ_TILE } from '../nodes/statistics-node';
 import { lettersOf } from '../sources/type';
 import type { Pass, Sheet } from '../sheet/model';
@@ -62,7 +62,7 @@ function* leftAfter(names: readonly string[], graph: Graph, region: Region, work
   for (const name of names) {
     const wearing = graph.wears.get(name);
     if (!wearing || isBlank(left)) continue;
-    left = multiplied(left, restOf((yield* rendered(wearing.taken, region, work)).tone, ONE, kernels), kernels);
+    left = multiplied(left, complementOf((yield* rendered(wearing.taken, region, work)).tone, ONE, kernels), kernels);
   }
   return left;
 }
@@ -176,5 +176,5 @@ const lostOf = (coverage: Int16Array, area: Region, left: Int16Array, width: num
   return there > 0 ? lost / there : 0;
 };
 
-/** How much a wear must be eased on lettering that loses a share of itself, so that it loses no more than `most`. */
+/** How much a wear must be reduced on lettering that loses a share of itself, so that it loses no more than `most`. */
 export const easeFor = (lost: number, most: number): number => (lost > most && lost > 0 ? 1 - most / lost : 0);

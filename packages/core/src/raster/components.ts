@@ -2,7 +2,7 @@
 export interface Components {
   readonly labels: Int32Array;
   readonly count: number;
-  /** Four values a piece, from piece 1: left, top, right, foot; each inclusive. */
+  /** Four values a piece, from piece 1: left, top, right, bottom; each inclusive. */
   readonly boxes: Int32Array;
 }
 

@@ -49,7 +49,7 @@ const inkOf = (raster: Raster, choice: InkChoice, kernels: Kernels): InkRaster =
   if (there && isBlank(there)) return { kind: 'ink', region, coverage: there, colour };
   if (carriesLights && !there) return { kind: 'ink', region, coverage: tone, colour };
   const coverage = kernels.arena.plane(tone.length);
-  if (!carriesLights) kernels.rest(tone, ONE, coverage);
+  if (!carriesLights) kernels.complement(tone, ONE, coverage);
   if (there) kernels.multiply(carriesLights ? tone : coverage, there, coverage);
   return { kind: 'ink', region, coverage, colour };
 };

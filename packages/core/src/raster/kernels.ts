@@ -155,7 +155,7 @@ export interface Kernels {
    */
   readonly screen: (tone: Int16Array, region: Region, grid: ScreenGrid, shape: ShapeName, thresholds: Int32Array, out: Int16Array) => void;
 
-  /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and foot average what is there. */
+  /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and bottom average what is there. */
   readonly reduce: (plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array) => void;
 
   /** Source samples at working depth: one plane of grey, or premultiplied RGBA, full where there is no alpha. */
@@ -189,7 +189,7 @@ export interface Kernels {
   readonly multiply: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
 
   /** 1 − v · strength: what a plane leaves of everything. */
-  readonly rest: (plane: Int16Array, strength: number, out: Int16Array) => void;
+  readonly complement: (plane: Int16Array, strength: number, out: Int16Array) => void;
 
   /** 1 − (1 − tone) · coverage: light as weights, where what is not there counts as white. */
   readonly light: (tone: Int16Array, coverage: Int16Array, out: Int16Array) => void;

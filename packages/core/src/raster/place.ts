@@ -76,7 +76,7 @@ const span = (p: number, q: number, r: number, region: Region): readonly [number
 /** The source pixels that sampling a region reads. */
 export const patchArea = ({ level, affine, across, down }: Sampling, region: Region): PatchArea => {
   const [left, right] = span(affine.a, affine.b, affine.c + across.offset, region);
-  const [top, foot] = span(affine.d, affine.e, affine.f + down.offset, region);
+  const [top, bottom] = span(affine.d, affine.e, affine.f + down.offset, region);
   const x = Math.floor(left) - 1;
   const y = Math.floor(top) - 1;
   return {
@@ -84,7 +84,7 @@ export const patchArea = ({ level, affine, across, down }: Sampling, region: Reg
     x,
     y,
     width: Math.floor(right) + across.taps + 2 - x,
-    height: Math.floor(foot) + down.taps + 2 - y,
+    height: Math.floor(bottom) + down.taps + 2 - y,
   };
 };
 
@@ -116,12 +116,12 @@ export const boxCoverage = (placement: Placement, pxPerMm: number, region: Regio
   const height = placement.height * pxPerMm;
   const at = boxAffine(placement, pxPerMm, width, height);
   const [left, right] = span(at.a, at.b, at.c, region);
-  const [top, foot] = span(at.d, at.e, at.f, region);
+  const [top, bottom] = span(at.d, at.e, at.f, region);
   const slack = 1e-6;
-  if (left >= 0.5 - slack && right <= width - 0.5 + slack && top >= 0.5 - slack && foot <= height - 0.5 + slack) {
+  if (left >= 0.5 - slack && right <= width - 0.5 + slack && top >= 0.5 - slack && bottom <= height - 0.5 + slack) {
     return null;
   }
-  if (right <= -0.5 - slack || left >= width + 0.5 + slack || foot <= -0.5 - slack || top >= height + 0.5 + slack) {
+  if (right <= -0.5 - slack || left >= width + 0.5 + slack || bottom <= -0.5 - slack || top >= height + 0.5 + slack) {
     return blankPlane(region.width * region.height);
   }
   const coverage = arena.plane(region.width * region.height);

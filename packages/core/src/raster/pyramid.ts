@@ -5,11 +5,11 @@ export type Samples = Uint8Array | Uint16Array;
 
 /**
  * One row of the next level from two of this one: means of 2 × 2 premultiplied integers, rounded half up. Where the
- * last row or column stands alone, the mean of what is there. `foot` is null under the last row of an odd height.
+ * last row or column stands alone, the mean of what is there. `bottom` is null under the last row of an odd height.
  */
-export const halveRows = (top: Samples, foot: Samples | null, width: number, channels: number, out: Samples): void => {
+export const halveRows = (top: Samples, bottom: Samples | null, width: number, channels: number, out: Samples): void => {
   const half = levelSide(width, 1);
-  const under = foot ?? top;
+  const under = bottom ?? top;
   for (let x = 0; x < half; x++) {
     const left = 2 * x * channels;
     const right = 2 * x + 1 < width ? left + channels : left;

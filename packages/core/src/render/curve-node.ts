@@ -7,6 +7,7 @@ import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
 import { bareOf } from '../nodes/convert-node';
 import { callKey, type StepCall } from './step-node';
+import { Latest } from '../units/latest';
 
 /** A screen that is shown by its curve, and the steps on its ink since, which are folded into that curve. */
 export interface CurveCalls {
@@ -22,8 +23,7 @@ const CELL_PX = 24;
 const TONES = 24;
 
 /** Curves measured lately, by the calls they stand for. */
-const measured = new Map<string, Int16Array>();
-const KEPT = 64;
+const measured = new Latest<string, Int16Array>(64);
 
 function* applied<I, O>(call: StepCall, input: I, pxPerMm: number, kernels: Kernels): Generator<void, O, void> {
   const apply = call.declaration.apply as unknown as (...given: unknown[]) => Generator<void, O, void>;
@@ -67,9 +67,7 @@ function* curveOf(calls: CurveCalls, key: string, kernels: Kernels): Generator<v
     calls.since.length === 0
       ? draft.curve(calls.screen.params, calls.screen.at)
       : yield* measure(calls, draft.structure(calls.screen.params), kernels);
-  measured.set(key, curve);
-  for (const oldest of measured.keys()) if (measured.size > KEPT) measured.delete(oldest);
-  return curve;
+  return measured.put(key, curve);
 }
 
 /** A screen's ink by its measured curve, where the rendering is too small for its dots. */

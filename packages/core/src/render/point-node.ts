@@ -6,6 +6,7 @@ import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
 import { wantStatistics } from '../nodes/statistics-node';
 import { callKey, knownAt, type StepCall } from './step-node';
+import { Latest } from '../units/latest';
 
 /** A run of steps that move each tone by itself, as one table; amounts are in 0 … ONE. */
 export interface PointLink extends StepCall {
@@ -25,14 +26,7 @@ const tableOf = (link: PointLink, at: StepAt): Int16Array => {
 };
 
 /** Tables built lately, by the key of their run. */
-const tables = new Map<string, Int16Array>();
-const MOST_TABLES = 48;
-
-const kept = (key: string, table: Int16Array): Int16Array => {
-  tables.set(key, table);
-  for (const oldest of tables.keys()) if (tables.size > MOST_TABLES) tables.delete(oldest);
-  return table;
-};
+const tables = new Latest<string, Int16Array>(48);
 
 /** A point step after a tone; one that follows another joins its table. */
 export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> => {
@@ -61,7 +55,7 @@ export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> =>
           const next = tableOf(each, yield* knownAt(each, work));
           table = table ? joined(table, next) : next;
         }
-        kept(key, table as Int16Array);
+        tables.put(key, table as Int16Array);
       }
       const input = yield* rendered(before, region, work);
       const { coverage } = input;

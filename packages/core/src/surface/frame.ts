@@ -114,9 +114,9 @@ export function* frameCoverage(
   };
   for (const piece of tilesOf(region, PIECE)) {
     const right = piece.x + piece.width;
-    const foot = piece.y + piece.height;
+    const bottom = piece.y + piece.height;
     // The least way in from a side is least at a corner of the piece.
-    const least = Math.min(look(piece.x, piece.y), look(right, piece.y), look(piece.x, foot), look(right, foot));
+    const least = Math.min(look(piece.x, piece.y), look(right, piece.y), look(piece.x, bottom), look(right, bottom));
     if (least > dials.width + sure + 1 / pxPerMm) continue;
     out ??= kernels.arena.plane(sizeOf(region)).fill(0);
     if (!edge) {
@@ -124,7 +124,7 @@ export function* frameCoverage(
       yield;
       continue;
     }
-    for (let y = piece.y; y < foot; y++) {
+    for (let y = piece.y; y < bottom; y++) {
       let i = (y - region.y) * region.width + piece.x - region.x;
       for (let x = piece.x; x < right; x++, i++) {
         out[i] = Math.floor(Math.max(0, Math.min(1, coverageAt(x + 0.5, y + 0.5))) * ONE + 0.5);

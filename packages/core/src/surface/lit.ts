@@ -1,5 +1,5 @@
 import { chanceAt } from '../units/noise';
-import { aslant, clamp, ease, hills, layers, sineOf, strewn } from './field';
+import { aslant, clamp, smoothstep, hills, layers, sineOf, strewn } from './field';
 import type { Surface } from './look';
 
 export const metalPlate: Surface = {
@@ -19,9 +19,13 @@ export const metalPlate: Surface = {
     const [down, low] = [aslant(ground, 0.3), aslant(ground, 0.14)];
     return (x, y, out) => {
       const streak = 0.55 * (brushed(x, y) - 0.5) + 0.28 * (fine(x, y) - 0.5);
-      const scratch = ease(0.82, 0.9, scratchA(x + down * y, y - low * x)) - ease(0.84, 0.92, scratchB(x - down * y, y + low * x));
+      const scratch =
+        smoothstep(0.82, 0.9, scratchA(x + down * y, y - low * x)) - smoothstep(0.84, 0.92, scratchB(x - down * y, y + low * x));
       out.light = 0.74 + 0.34 * (bands(x, y) - 0.5) + streak + 0.24 * scratch;
-      out.stain = Math.max(0.7 * ease(-0.06, 0.1, spots(x, y)), 0.42 * ease(0.58, 0.82, oxide(x, y) + 0.1 * (brushed(x, y) - 0.5)));
+      out.stain = Math.max(
+        0.7 * smoothstep(-0.06, 0.1, spots(x, y)),
+        0.42 * smoothstep(0.58, 0.82, oxide(x, y) + 0.1 * (brushed(x, y) - 0.5)),
+      );
     };
   },
 };
@@ -42,7 +46,7 @@ export const clothFolds: Surface = {
     return (x, y, out) => {
       const here = height(x, y);
       const slope = here - height(x - 1.2, y - 1.2);
-      const hollow = ease(0.9, -0.7, here);
+      const hollow = smoothstep(0.9, -0.7, here);
       // Plain weave: warp and weft threads take turns in lying on top.
       const [u, v] = [x * threads, y * threads];
       const over = (Math.floor(u) + Math.floor(v)) % 2 === 0;

@@ -1,5 +1,5 @@
 import { chanceAt } from '../units/noise';
-import { aslant, cellsFor, ease, hills, layers, nine, strewn, type Field, type Ground } from './field';
+import { aslant, cellsFor, smoothstep, hills, layers, nine, strewn, type Field, type Ground } from './field';
 import type { Surface } from './look';
 
 const INK: readonly [number, number, number] = [38, 36, 38];
@@ -16,9 +16,9 @@ export const concreteRubbing: Surface = {
     const [pressure, strokes] = [layers(ground, 19, 40, 3), layers(ground, 27, 2.4, 3, 0.6, 14)];
     const [across, down] = [aslant(ground, 0.7), aslant(ground, 0.2)];
     return (x, y, out) => {
-      const raised = stones(x, y) - 0.9 * ease(-0.1, 0.25, pits(x, y)) + 0.2 * (paper(x, y) - 0.5);
+      const raised = stones(x, y) - 0.9 * smoothstep(-0.1, 0.25, pits(x, y)) + 0.2 * (paper(x, y) - 0.5);
       const press = 0.32 * (pressure(x, y) - 0.5) + 0.3 * (strokes(x + across * y, y - down * x) - 0.5);
-      out.stain = 0.94 * ease(0.44, 0.56, raised + press);
+      out.stain = 0.94 * smoothstep(0.44, 0.56, raised + press);
       out.light = 0.98 + 0.03 * (paper(x, y) - 0.5);
     };
   },
@@ -40,8 +40,8 @@ export const rolledInk: Surface = {
     const [lap, streak] = [hills(ground, 29, 64, 400), layers(ground, 33, 1.3, 3, 0.65, 0.06)];
     return (x, y, out) => {
       const load = 0.85 * body(x, y) + 0.35 * mid(x, y) + 0.25 * lap(x, y) + 0.3 * (streak(x, y) - 0.5);
-      const starved = ease(0.88, 0.42, load);
-      const bare = ease(-0.05, 0.05, fleck(x, y) - 0.71 + 0.36 * starved);
+      const starved = smoothstep(0.88, 0.42, load);
+      const bare = smoothstep(-0.05, 0.05, fleck(x, y) - 0.71 + 0.36 * starved);
       out.stain = (1 - bare) * (0.97 - 0.08 * peel(x, y));
       out.light = 0.98 + 0.05 * (peel(x, y) - 0.5) * (1 - bare);
     };
@@ -62,9 +62,9 @@ export const dryBrush: Surface = {
       const v = y + 5 * (sway(x, y) - 0.5);
       const lane = v / every;
       const inside = Math.abs(lane - Math.floor(lane) - 0.5) * 2;
-      const edge = ease(0.97, 0.7, inside + 0.25 * (bristle(x, v) - 0.5));
+      const edge = smoothstep(0.97, 0.7, inside + 0.25 * (bristle(x, v) - 0.5));
       const paint = 0.55 * bristle(x, v) + 0.35 * hairs(x, v) + 0.1 * tooth(x, y);
-      out.stain = 0.95 * ease(-0.035, 0.035, paint - 0.62 + 0.3 * edge * (0.35 + 1.1 * ease(0.2, 0.8, run(x, v))));
+      out.stain = 0.95 * smoothstep(-0.035, 0.035, paint - 0.62 + 0.3 * edge * (0.35 + 1.1 * smoothstep(0.2, 0.8, run(x, v))));
       out.light = 0.98 + 0.03 * (tooth(x, y) - 0.5);
     };
   },
@@ -122,12 +122,12 @@ export const dustAndHairs: Surface = {
       const [u, v] = [x + stray, y + stray];
       const shape = 0.3 * (edge(x, y) - 0.5);
       out.stain = Math.max(
-        0.75 * ease(-0.02, 0.03, fine(x, y)),
-        0.95 * ease(-0.03, 0.04, coarse(x, y) + 0.3 * shape),
-        ease(-0.04, 0.06, crumbs(x, y) + shape),
-        0.9 * ease(0.075, 0.03, hairs(u, v)),
-        0.6 * ease(0.05, 0.02, lint(u, v)),
-        0.35 * ease(0.8, 0.93, scratch(x + across * y, y - down * x)),
+        0.75 * smoothstep(-0.02, 0.03, fine(x, y)),
+        0.95 * smoothstep(-0.03, 0.04, coarse(x, y) + 0.3 * shape),
+        smoothstep(-0.04, 0.06, crumbs(x, y) + shape),
+        0.9 * smoothstep(0.075, 0.03, hairs(u, v)),
+        0.6 * smoothstep(0.05, 0.02, lint(u, v)),
+        0.35 * smoothstep(0.8, 0.93, scratch(x + across * y, y - down * x)),
         0.1 * haze(x, y),
       );
       out.light = 1;

@@ -1,5 +1,5 @@
 import { chanceAt } from '../units/noise';
-import { aslant, clamp, ease, facets, factor, hills, layers, strewn, type Facet, type Field, type Ground } from './field';
+import { aslant, clamp, smoothstep, facets, factor, hills, layers, strewn, type Facet, type Field, type Ground } from './field';
 import type { Surface } from './look';
 
 const facetHere = (): Facet => ({ cellX: 0, cellY: 0, dx: 0, dy: 0, crease: 0 });
@@ -47,7 +47,7 @@ export const crumpledPaper: Surface = {
     return (x, y, out) => {
       const [u, v] = [x + 4 * (warpX(x, y) - 0.5), y + 4 * (warpY(x, y) - 0.5)];
       // Some of the sheet was crumpled harder than the rest.
-      const hard = 0.35 + 1.15 * ease(0.3, 0.72, pressed(x, y));
+      const hard = 0.35 + 1.15 * smoothstep(0.3, 0.72, pressed(x, y));
       let light = 0.83;
       for (let i = 0; i < SIZES.length; i++) {
         const { shade, line, width } = SIZES[i] as (typeof SIZES)[number];
@@ -89,12 +89,13 @@ export const foldedPoster: Surface = {
       const near = Math.min(fx, fy);
       const rough = ragged(x, y);
       // Cracks: the paper shows in a ragged line along each fold, wider where two cross.
-      const width = 0.32 + 1.5 * ease(0.42, 0.74, broken(x, y)) + 2.6 * ease(9, 0, corner);
-      const crack = ease(0.12, -0.12, near - width * (0.25 + 1.5 * (rough - 0.28)));
-      const halo = ease(13, 0, near) * ease(0.52, 0.66, scuffs(x, y)) * 0.85;
-      const rubbed = ease(0.56, 0.8, worn(x, y)) * ease(0.56, 0.66, rubs(x, y)) * 0.8;
+      const width = 0.32 + 1.5 * smoothstep(0.42, 0.74, broken(x, y)) + 2.6 * smoothstep(9, 0, corner);
+      const crack = smoothstep(0.12, -0.12, near - width * (0.25 + 1.5 * (rough - 0.28)));
+      const halo = smoothstep(13, 0, near) * smoothstep(0.52, 0.66, scuffs(x, y)) * 0.85;
+      const rubbed = smoothstep(0.56, 0.8, worn(x, y)) * smoothstep(0.56, 0.66, rubs(x, y)) * 0.8;
       out.stain = Math.max(crack, halo, rubbed);
-      const shade = ease(6, 0, fx) * (fold(x, everyX) > 0 ? -0.05 : 0.06) + ease(6, 0, fy) * (fold(y, everyY) > 0 ? -0.05 : 0.06);
+      const shade =
+        smoothstep(6, 0, fx) * (fold(x, everyX) > 0 ? -0.05 : 0.06) + smoothstep(6, 0, fy) * (fold(y, everyY) > 0 ? -0.05 : 0.06);
       out.light = 0.93 + 0.12 * (mottle(x, y) - 0.5) + 0.07 * fine(x, y) + shade;
     };
   },
@@ -114,12 +115,12 @@ export const kraftBoard: Surface = {
     const slant = aslant(ground, 0.3);
     const [tall, flat] = [factor(ground, 0.55), factor(ground, 0.6)];
     return (x, y, out) => {
-      const fibre = ease(0.66, 0.9, long(x + slant * y, y)) * 0.5 + ease(0.7, 0.92, short(x - slant * y, y)) * 0.4;
+      const fibre = smoothstep(0.66, 0.9, long(x + slant * y, y)) * 0.5 + smoothstep(0.7, 0.92, short(x - slant * y, y)) * 0.4;
       out.light = 0.95 + 0.14 * (cloud(x, y) - 0.5) + 0.16 * (fine(x, y) - 0.5) + 0.07 * fibre + 0.06 * (lines(x, y) - 0.5);
       out.stain = Math.max(
-        0.75 * ease(-0.05, 0.05, flecks(x * tall, y)),
-        0.55 * ease(-0.05, 0.06, bits(x, y * flat)),
-        0.28 * ease(0.7, 0.95, dark(x - slant * y, y)),
+        0.75 * smoothstep(-0.05, 0.05, flecks(x * tall, y)),
+        0.55 * smoothstep(-0.05, 0.06, bits(x, y * flat)),
+        0.28 * smoothstep(0.7, 0.95, dark(x - slant * y, y)),
       );
     };
   },
@@ -137,7 +138,7 @@ export const newsStock: Surface = {
     const flat = factor(ground, 0.7);
     return (x, y, out) => {
       out.light = 0.955 + 0.05 * (cloud(x, y) - 0.5) + 0.08 * (formation(x, y) - 0.5) + 0.1 * grain(x, y);
-      out.stain = Math.max(0.6 * ease(-0.03, 0.04, specks(x, y * flat)), 0.08 * ease(0.5, 0.75, behind(x, y)));
+      out.stain = Math.max(0.6 * smoothstep(-0.03, 0.04, specks(x, y * flat)), 0.08 * smoothstep(0.5, 0.75, behind(x, y)));
     };
   },
 };
@@ -159,9 +160,9 @@ export const oldCard: Surface = {
     const [where, rub] = [layers(ground, 39, 48, 2), layers(ground, 45, 0.5, 3, 0.75, 6)];
     return (x, y, out) => {
       const ragged = 2.4 * (warp(x, y) - 0.5);
-      const foxed = ease(0.34, 0.66, where(x, y));
-      const blot = (inside: number, soft: number): number => ease(-soft, soft, inside + ragged * soft);
-      out.light = 0.97 + 0.12 * (cloud(x, y) - 0.5) + 0.07 * grain(x, y) - 0.06 * ease(0.62, 0.8, rub(x, y));
+      const foxed = smoothstep(0.34, 0.66, where(x, y));
+      const blot = (inside: number, soft: number): number => smoothstep(-soft, soft, inside + ragged * soft);
+      out.light = 0.97 + 0.12 * (cloud(x, y) - 0.5) + 0.07 * grain(x, y) - 0.06 * smoothstep(0.62, 0.8, rub(x, y));
       out.stain =
         0.1 * yellowed(x, y) + foxed * Math.max(0.42 * blot(large(x, y), 1.4), 0.6 * blot(mid(x, y), 0.5), 0.8 * blot(small(x, y), 0.1));
     };

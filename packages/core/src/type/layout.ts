@@ -94,13 +94,13 @@ export const layoutOf = (dials: TypeDials, face: Face, measure: number): Layout 
   const cap = capShare(face);
   const gap = (dials.leading - cap) * (dials.lines === 'fit' && fitted.length > 0 ? Math.min(...fitted) : set);
   const lines: SetLine[] = [];
-  let foot = -gap;
+  let bottom = -gap;
   for (const [i, line] of shaped.entries()) {
-    const baseline = foot + gap + cap * (sizes[i] as number);
+    const baseline = bottom + gap + cap * (sizes[i] as number);
     lines.push(setLine(line, dials, sizes[i] as number, baseline, face, measure));
-    foot = baseline;
+    bottom = baseline;
   }
-  return { lines, height: Math.max(0, foot) };
+  return { lines, height: Math.max(0, bottom) };
 };
 
 const setLine = (

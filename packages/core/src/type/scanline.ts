@@ -58,8 +58,8 @@ export class Fill {
         this.most[edge] = Math.max(x0, x1);
         this.left = Math.min(this.left, x0, x1);
         this.right = Math.max(this.right, x0, x1);
-        const foot = Math.floor(last / LINES / BLOCK);
-        for (let block = Math.floor(first / LINES / BLOCK); block <= foot; block++) {
+        const bottom = Math.floor(last / LINES / BLOCK);
+        for (let block = Math.floor(first / LINES / BLOCK); block <= bottom; block++) {
           const held = this.blocks.get(block);
           if (held) held.push(edge);
           else this.blocks.set(block, [edge]);

@@ -25,8 +25,8 @@ const round = (count: number, radius: (i: number) => number): [number, number][]
 /** Brings corners to fill the box −1 … 1 both ways. */
 const filling = (corners: readonly (readonly [number, number])[]): [number, number][] => {
   const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
-  const [left, right, top, foot] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  return corners.map(([x, y]) => [(2 * (x - left)) / (right - left) - 1, (2 * (y - top)) / (foot - top) - 1]);
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  return corners.map(([x, y]) => [(2 * (x - left)) / (right - left) - 1, (2 * (y - top)) / (bottom - top) - 1]);
 };
 
 const CORNERS: Readonly<Record<ShapeForm, (dials: ShapeDials, radiusPx: number) => [number, number][]>> = {

@@ -7,7 +7,7 @@ import { cleanedNode } from '../masks/mask-nodes';
 import { convertNode } from '../nodes/convert-node';
 import type { Node } from '../nodes/node';
 import { pictureNode } from '../nodes/picture-node';
-import { easedNode, productNode, takenNode, type Plane } from '../nodes/plane-nodes';
+import { reducedNode, productNode, takenNode, type Plane } from '../nodes/plane-nodes';
 import { surfaceNode } from '../nodes/surface-node';
 import { HALF, ONE, shareOf } from '../raster/raster';
 import { LONGEST_NAME, MOST_EDGE, PLACEMENT, type Anchor, type Pass, type Placement } from '../sheet/model';
@@ -31,7 +31,7 @@ export const WEAR_DIALS = {
   curve: curve({ ...curveStep.dials.points, title: 'Curve of its grey' }),
 };
 
-/** Lettering that a wear goes easy on: the most that it may lose, and how much the wear is eased there for it. */
+/** Lettering that is protected from a wear: the most that it may lose, and how much (`ease`, 0 … 1) the wear is reduced there for it. */
 const GUARD = field.record({ pass: field.referring('pass', ID), most: field.share, ease: field.share });
 export type Guard = TypeOf<typeof GUARD>;
 
@@ -142,11 +142,11 @@ const draftTaken = (texture: TextureWear, owner: Pass, placement: Placement, at:
 export const takenBy = (texture: TextureWear, owner: Pass, placement: Placement, at: WearAt): readonly [Plane, number] => {
   const strength = shareOf(texture.strength);
   const clean = draftTaken(texture, owner, placement, at) ?? printTaken(texture, owner, placement, at);
-  const eased = texture.guards.flatMap(({ pass, ease }) => {
+  const reduced = texture.guards.flatMap(({ pass, ease }) => {
     const there = at.lettering(pass);
-    return there ? [easedNode(there, shareOf(ease))] : [];
+    return there ? [reducedNode(there, shareOf(ease))] : [];
   });
-  const parts = [...at.masks(texture.masks, owner, texture.id), ...eased];
+  const parts = [...at.masks(texture.masks, owner, texture.id), ...reduced];
   // Half of a patch is half of its pixels, where each is all or nothing: not half of each, which would be none.
   if (at.isHard) return [dissolvedNode(clean, productNode(parts), strength, at.pxPerMm), ONE];
   return [productNode([clean, ...parts]) ?? clean, strength];

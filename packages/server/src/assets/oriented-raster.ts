@@ -9,14 +9,14 @@ const HEADER = 64;
  * end along each.
  */
 const ORIENTATIONS = [
-  { across: false, right: false, foot: false },
-  { across: false, right: true, foot: false },
-  { across: false, right: true, foot: true },
-  { across: false, right: false, foot: true },
-  { across: true, right: false, foot: false },
-  { across: true, right: false, foot: true },
-  { across: true, right: true, foot: true },
-  { across: true, right: true, foot: false },
+  { across: false, right: false, bottom: false },
+  { across: false, right: true, bottom: false },
+  { across: false, right: true, bottom: true },
+  { across: false, right: false, bottom: true },
+  { across: true, right: false, bottom: false },
+  { across: true, right: false, bottom: true },
+  { across: true, right: true, bottom: true },
+  { across: true, right: true, bottom: false },
 ] as const;
 
 /** A decoded raster on disk, read upright in bands of rows, so that turning a large picture takes no more memory. */
@@ -62,7 +62,7 @@ export class OrientedRaster {
     const { width, height, channels } = this.info;
     for (let row = 0; row < count; row++) {
       const line = out.subarray(row * width * channels, (row + 1) * width * channels);
-      this.read(this.way.foot ? height - 1 - top - row : top + row, 0, line);
+      this.read(this.way.bottom ? height - 1 - top - row : top + row, 0, line);
       if (this.way.right) mirror(line, channels);
     }
   }
@@ -74,7 +74,7 @@ export class OrientedRaster {
     const first = this.way.right ? this.stored.width - top - count : top;
     for (let row = 0; row < this.stored.height; row++) {
       this.read(row, first, strip);
-      const x = this.way.foot ? width - 1 - row : row;
+      const x = this.way.bottom ? width - 1 - row : row;
       for (let i = 0; i < count; i++) {
         const y = this.way.right ? count - 1 - i : i;
         for (let c = 0; c < channels; c++) out[(y * width + x) * channels + c] = strip[i * channels + c] as number;

@@ -98,9 +98,9 @@ const regionOf = (text: string | undefined, perMm: number, whole: Region): Regio
   const left = Math.max(0, Math.round(x * perMm));
   const top = Math.max(0, Math.round(y * perMm));
   const right = Math.min(whole.width, Math.round((x + w) * perMm));
-  const foot = Math.min(whole.height, Math.round((y + h) * perMm));
-  if (right <= left || foot <= top) throw new Error(`--region ${text} does not lie on the sheet.`);
-  return { x: left, y: top, width: right - left, height: foot - top };
+  const bottom = Math.min(whole.height, Math.round((y + h) * perMm));
+  if (right <= left || bottom <= top) throw new Error(`--region ${text} does not lie on the sheet.`);
+  return { x: left, y: top, width: right - left, height: bottom - top };
 };
 
 /** The format that was named, or the first that the file's name ends like. */

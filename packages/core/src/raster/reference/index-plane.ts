@@ -23,11 +23,11 @@ export const indexPlanes: Pick<Kernels, 'stamp' | 'keepWhere' | 'lookUp' | 'redu
     for (let oy = 0; oy * side < height; oy++) {
       for (let ox = 0; ox < outWidth; ox++) {
         const right = Math.min(width, (ox + 1) * side);
-        const foot = Math.min(height, (oy + 1) * side);
-        const count = (right - ox * side) * (foot - oy * side);
+        const bottom = Math.min(height, (oy + 1) * side);
+        const count = (right - ox * side) * (bottom - oy * side);
         for (let c = 0; c < 4; c++) {
           let sum = 0;
-          for (let y = oy * side; y < foot; y++) {
+          for (let y = oy * side; y < bottom; y++) {
             for (let x = ox * side; x < right; x++) sum += palette[4 * (entries[y * width + x] as number) + c] as number;
           }
           out[(oy * outWidth + ox) * 4 + c] = Math.floor((sum + (count >> 1)) / count);

@@ -1,14 +1,14 @@
 import type { Kernels } from '../kernels';
 import { HALF, ONE, times } from '../raster';
 
-type PlaneKernels = 'multiply' | 'rest' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'toned' | 'sum' | 'dot';
+type PlaneKernels = 'multiply' | 'complement' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'toned' | 'sum' | 'dot';
 
 /** Planes of weights and coverage. */
 export const planes: Pick<Kernels, PlaneKernels> = {
   multiply(first, second, out) {
     for (let i = 0; i < out.length; i++) out[i] = times(first[i] as number, second[i] as number);
   },
-  rest(plane, strength, out) {
+  complement(plane, strength, out) {
     for (let i = 0; i < out.length; i++) out[i] = ONE - times(plane[i] as number, strength);
   },
   light(tone, coverage, out) {

@@ -114,11 +114,11 @@ export const referenceKernels: Kernels = {
     for (let oy = 0; oy < outHeight; oy++) {
       for (let ox = 0; ox < outWidth; ox++) {
         const right = Math.min(width, (ox + 1) * side);
-        const foot = Math.min(height, (oy + 1) * side);
-        const count = (right - ox * side) * (foot - oy * side);
+        const bottom = Math.min(height, (oy + 1) * side);
+        const count = (right - ox * side) * (bottom - oy * side);
         for (let channel = 0; channel < channels; channel++) {
           let sum = 0;
-          for (let y = oy * side; y < foot; y++) {
+          for (let y = oy * side; y < bottom; y++) {
             for (let x = ox * side; x < right; x++) sum += plane[(y * width + x) * channels + channel] as number;
           }
           out[(oy * outWidth + ox) * channels + channel] = Math.floor((sum + (count >> 1)) / count);

@@ -14,10 +14,10 @@ export const dropSpecks: Kernels['dropSpecks'] = (plane, width, height, most) =>
   );
   const small = new Uint8Array(count + 1);
   for (let piece = 1; piece <= count; piece++) {
-    const [left, top, right, foot] = boxes.subarray(4 * piece, 4 * piece + 4) as unknown as [number, number, number, number];
+    const [left, top, right, bottom] = boxes.subarray(4 * piece, 4 * piece + 4) as unknown as [number, number, number, number];
     // A piece that runs off the plane may be larger than what is seen of it.
-    const whole = left > 0 && top > 0 && right < width - 1 && foot < height - 1;
-    small[piece] = whole && right - left < most && foot - top < most ? 1 : 0;
+    const whole = left > 0 && top > 0 && right < width - 1 && bottom < height - 1;
+    small[piece] = whole && right - left < most && bottom - top < most ? 1 : 0;
   }
   for (let i = 0; i < plane.length; i++) if (small[labels[i] as number]) plane[i] = 0;
 };

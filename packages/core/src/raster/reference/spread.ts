@@ -9,8 +9,8 @@ const fibreAt = (field: Float32Array, x: number, y: number): number => {
   const [u, v] = [px - fx, py - fy];
   const top = (field[i] as number) + ((field[i + 1] as number) - (field[i] as number)) * u;
   const below = i + FIBRE_POINTS + 1;
-  const foot = (field[below] as number) + ((field[below + 1] as number) - (field[below] as number)) * u;
-  return top + (foot - top) * v;
+  const bottom = (field[below] as number) + ((field[below + 1] as number) - (field[below] as number)) * u;
+  return top + (bottom - top) * v;
 };
 
 export const spread: Kernels['spread'] = (far, { x, y, width, height }, reach, fibres, out) => {

@@ -2,7 +2,7 @@ import type { MaskAt } from '../../masks/declare';
 import { maskOfKind } from '../../masks/kinds';
 import { edgedNode } from '../../masks/mask-nodes';
 import { pictureNode } from '../../nodes/picture-node';
-import { joinedNode, restNode, type Plane } from '../../nodes/plane-nodes';
+import { joinedNode, complementNode, type Plane } from '../../nodes/plane-nodes';
 import type { Mask, Pass } from '../../sheet/model';
 import { AT_REST, liesNow, motionSince } from '../../sheet/moving';
 import { wholeRegion } from '../scale';
@@ -17,11 +17,11 @@ export const masksOf = (context: Context, masks: readonly Mask[], pass: Pass, at
     const plane = planeOfMask(context, mask, pass, attachedTo);
     if (!plane) continue;
     const edged = edgedNode(plane, { grow: mask.grow ?? 0, feather: mask.feather ?? 0 }, context.scale.pxPerMm);
-    const shown = mask.invert ? restNode(edged) : edged;
+    const shown = mask.invert ? complementNode(edged) : edged;
     context.records.masks.set(maskName(attachedTo, mask.id), shown);
     const join = mask.join ?? 'both';
     if (joined) joined = joinedNode(joined, shown, join);
-    else joined = join === 'without' ? restNode(shown) : shown;
+    else joined = join === 'without' ? complementNode(shown) : shown;
   }
   return joined ? [joined] : [];
 };

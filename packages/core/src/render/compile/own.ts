@@ -4,6 +4,7 @@ import type { Pass } from '../../sheet/model';
 import { masksOf as allMasksOf } from '../../sheet/walk';
 import { convertNode } from '../../nodes/convert-node';
 import type { Node } from '../../nodes/node';
+import { Latest } from '../../units/latest';
 import { coverageNode, cutNode, maskedNode, productNode, type Plane } from '../../nodes/plane-nodes';
 import { isHard, referenceTo, type Context } from './context';
 import { addRecords, noRecords, type Records } from './graph';
@@ -18,10 +19,10 @@ export const weightsOf = (context: Context, pass: Pass): Plane | null => {
   return productNode([...masksOf(context, pass.masks, pass, pass.id), ...inside]);
 };
 
-/** A source in its subject's own colours, where one of its masks frees them of the ground's. */
-const freed = (context: Context, pass: Pass, placed: Node): Node => {
+/** A source in its subject's own colours, where one of its masks takes the ground's out of them. */
+const foregroundOf = (context: Context, pass: Pass, placed: Node): Node => {
   for (const mask of pass.masks) {
-    const own = mask.on ? maskOfKind(mask.kind)?.freed?.(mask, maskAt(context, mask, pass, pass.id)) : null;
+    const own = mask.on ? maskOfKind(mask.kind)?.foreground?.(mask, maskAt(context, mask, pass, pass.id)) : null;
     if (own) return own;
   }
   return placed;
@@ -33,7 +34,7 @@ const made = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   const placed = sourceFor();
   records.sources.set(pass.id, placed);
   const drawn = placed.kind === 'index' ? convertNode(placed, 'colour') : placed;
-  const treated = steps(context, pass, freed(context, pass, drawn));
+  const treated = steps(context, pass, foregroundOf(context, pass, drawn));
   const weights = weightsOf(context, pass);
   const masked = weights ? maskedNode(treated, weights) : treated;
   const cut = (node: Node): Node => (isHard(context, pass) ? cutNode(node) : node);
@@ -59,21 +60,18 @@ interface Own {
 }
 
 /** Passes made lately, by the pass itself: a sheet with one pass changed makes only that one anew. */
-const kept = new WeakMap<Pass, Map<string, Own>>();
+const kept = new WeakMap<Pass, Latest<string, Own>>();
 /** Scales and settings that each is kept for. */
 const MOST_KEPT = 12;
 
 export const ownRaster = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   if (!standsAlone(pass)) return made(context, pass, sourceFor);
-  const ways = kept.get(pass) ?? new Map<string, Own>();
+  const ways = kept.get(pass) ?? new Latest<string, Own>(MOST_KEPT);
   kept.set(pass, ways);
-  let own = ways.get(context.name);
-  if (!own) {
+  const own = ways.of(context.name, () => {
     const inside: Context = { ...context, records: noRecords(), unknown: [] };
-    own = { node: made(inside, pass, sourceFor), records: inside.records, unknown: inside.unknown };
-    ways.set(context.name, own);
-    for (const oldest of ways.keys()) if (ways.size > MOST_KEPT) ways.delete(oldest);
-  }
+    return { node: made(inside, pass, sourceFor), records: inside.records, unknown: inside.unknown };
+  });
   addRecords(context.records, own.records);
   context.unknown.push(...own.unknown);
   return own.node;

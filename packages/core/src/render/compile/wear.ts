@@ -1,6 +1,6 @@
 import { edgedNode } from '../../masks/mask-nodes';
 import type { Node } from '../../nodes/node';
-import { coverageNode, cutNode, cutPlaneNode, maskedNode, restNode, type Plane } from '../../nodes/plane-nodes';
+import { coverageNode, cutNode, cutPlaneNode, maskedNode, complementNode, type Plane } from '../../nodes/plane-nodes';
 import { attachedName } from '../../sheet/attached';
 import type { Pass, Wear } from '../../sheet/model';
 import { isOutlined, outlineBand } from '../../sheet/outlined';
@@ -19,11 +19,11 @@ export const worn = <N extends Node>(context: Context, pass: Pass, unworn: N, ta
     const found = wearing(context, pass, wear);
     if (!found) return from;
     const [taken, strength] = found;
-    const left = restNode(taken, strength);
+    const left = complementNode(taken, strength);
     const name = wearName(pass.id, wear.id);
     // Where every pixel is all or nothing, so is what is really lost of it.
-    if (isHard(context, pass)) context.records.wears.set(name, { taken: restNode(cutPlaneNode(left)), from: cutNode(from) });
-    else context.records.wears.set(name, { taken: restNode(left), from });
+    if (isHard(context, pass)) context.records.wears.set(name, { taken: complementNode(cutPlaneNode(left)), from: cutNode(from) });
+    else context.records.wears.set(name, { taken: complementNode(left), from });
     return take(from, left);
   }, unworn);
 

@@ -34,8 +34,8 @@ const addRoundNoise = (field: Float64Array, hillsX: number, hillsY: number, seed
       const [a, b] = [chances[upper + left] as number, chances[upper + right] as number];
       const [c, d] = [chances[lower + left] as number, chances[lower + right] as number];
       const top = a + (b - a) * u;
-      const foot = c + (d - c) * u;
-      field[y * side + x] = (field[y * side + x] as number) + (top + (foot - top) * v - 0.5);
+      const bottom = c + (d - c) * u;
+      field[y * side + x] = (field[y * side + x] as number) + (top + (bottom - top) * v - 0.5);
     }
   }
 };

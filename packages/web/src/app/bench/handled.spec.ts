@@ -83,16 +83,16 @@ describe('a wear', () => {
     expect(bench.wear().share).toBeCloseTo(0.25, 2);
   });
 
-  test('goes easy on lettering by a cap, and lets go', async () => {
+  test('protects lettering up to a cap, and stops', async () => {
     const bench = await onWornBench();
     const fixture = await bench.shown(DialsColumn);
     bench.rendering.worn.set({ sums: { wears: {}, lettering: { title: { there: 50, taken: 10 } } }, isTrue: true });
     await fixture.whenStable();
     expect(textOf(fixture)).toContain('loses 20.0 %');
-    find<HTMLButtonElement>(fixture, 'button', 'Ease it there').click();
+    find<HTMLButtonElement>(fixture, 'button', 'Protect it').click();
     await fixture.whenStable();
     expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 0.5 }]);
-    find<HTMLButtonElement>(fixture, 'button', 'Let go').click();
+    find<HTMLButtonElement>(fixture, 'button', 'Stop protecting').click();
     expect(bench.wear().guards).toEqual([]);
   });
 
@@ -116,7 +116,7 @@ describe('a wear', () => {
       // An edge holds out until the wear is weak enough, then it is there at once.
       return Promise.resolve(ease < 0.6 ? 0.4 : 0.02);
     };
-    find<HTMLButtonElement>(fixture, 'button', 'Ease it there').click();
+    find<HTMLButtonElement>(fixture, 'button', 'Protect it').click();
     await fixture.whenStable();
     await new Promise((done) => setTimeout(done));
     expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 10 / 16 }]);

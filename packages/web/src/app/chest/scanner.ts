@@ -1,10 +1,22 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import { pixelsOf } from '@uvrant/core';
 import { Api, messageOf } from '../api/api';
 import { ChestActions, chestFeature } from '../state/chest';
 import type { GlassLook } from '@uvrant/contract';
+import { Drag, type Dragged } from '../ui/drag';
 import { Figure } from '../ui/figure';
 import { Select } from '../ui/select';
 import { Tick } from '../ui/tick';
@@ -24,7 +36,7 @@ const GLASS_PX = 190;
 /** The scanner: what lies on its glass, a quick look at it, the area, and the scan into the chest. */
 @Component({
   selector: 'uv-scanner',
-  imports: [Figure, MatProgressBarModule, Select, Tick],
+  imports: [Drag, Figure, MatProgressBarModule, Select, Tick],
   template: `
     @if (device(); as device) {
       <div class="row">
@@ -40,10 +52,9 @@ const GLASS_PX = 190;
           aria-label="The glass: drag to choose the area that is scanned"
           [style.width.px]="glassPx"
           [style.height.px]="glassPx * (device.glass.height / device.glass.width)"
-          (pointerdown)="press($event)"
-          (pointermove)="move($event)"
-          (pointerup)="release()"
+          (uvDrag)="drag($event)"
           (dblclick)="area.set(null)"
+          #glass
         >
           @if (preview(); as url) {
             <img [src]="url" alt="What lies on the glass" draggable="false" />
@@ -138,7 +149,7 @@ export class ScannerBed {
   protected readonly preview = signal<string | null>(null);
   protected readonly isLooking = signal(false);
   protected readonly problem = signal<string | null>(null);
-  private from: { readonly x: number; readonly y: number } | null = null;
+  private readonly glass = viewChild.required<ElementRef<HTMLElement>>('glass');
 
   protected readonly device = computed(() => this.devices()[0] ?? null);
   protected readonly things = computed(() => (this.device()?.things ?? []).map(({ name, title }) => ({ value: name, words: title })));
@@ -200,35 +211,23 @@ export class ScannerBed {
     return Math.round(100 * share);
   }
 
-  private at(event: PointerEvent): { x: number; y: number } {
-    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  /** A place of the window on the glass, mm. */
+  private at({ x, y }: { readonly x: number; readonly y: number }): { x: number; y: number } {
+    const box = this.glass().nativeElement.getBoundingClientRect();
     const { width, height } = this.device()?.glass ?? { width: 1, height: 1 };
-    return {
-      x: this.bound((event.clientX - box.left) / this.perMm(), 0, width),
-      y: this.bound((event.clientY - box.top) / this.perMm(), 0, height),
-    };
+    return { x: this.bound((x - box.left) / this.perMm(), 0, width), y: this.bound((y - box.top) / this.perMm(), 0, height) };
   }
 
-  protected press(event: PointerEvent): void {
-    event.preventDefault();
-    (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-    this.from = this.at(event);
-  }
-
-  protected move(event: PointerEvent): void {
-    if (!this.from) return;
-    const to = this.at(event);
+  protected drag(moment: Dragged): void {
+    if (moment.isClick) return;
+    const [from, to] = [this.at(moment.from), this.at(moment)];
     const area = {
-      x: Math.min(this.from.x, to.x),
-      y: Math.min(this.from.y, to.y),
-      width: Math.abs(to.x - this.from.x),
-      height: Math.abs(to.y - this.from.y),
+      x: Math.min(from.x, to.x),
+      y: Math.min(from.y, to.y),
+      width: Math.abs(to.x - from.x),
+      height: Math.abs(to.y - from.y),
     };
     if (area.width >= LEAST_AREA && area.height >= LEAST_AREA) this.area.set(area);
-  }
-
-  protected release(): void {
-    this.from = null;
   }
 
   protected start(): void {

@@ -22,13 +22,13 @@ interface Entry {
   readonly task: Task;
   readonly resolve: (result: Results[keyof Results]) => void;
   readonly reject: (error: Error) => void;
-  /** Times that a worker failed while it had this in hand. */
+  /** Times that a worker failed while it had this to do. */
   failures: number;
   /** Called off only to make room: goes back into the queue. */
   deferred: boolean;
 }
 
-interface Hand {
+interface Slot {
   worker: Worker;
   /** What it works on, and what it was given to go on with as soon as that is called off. */
   busy: Entry | null;
@@ -51,7 +51,7 @@ export class TaskCancelled extends Error {}
 @Injectable({ providedIn: 'root' })
 export class Engine {
   private readonly create = inject(RENDER_WORKER);
-  private readonly hands: Hand[];
+  private readonly slots: Slot[];
   private readonly sheets = new OpenedSheets();
   private readonly numbers = new PassNumbers();
   private queue: Entry[] = [];
@@ -59,56 +59,56 @@ export class Engine {
 
   constructor() {
     const count = Math.min(MOST_WORKERS, Math.max(1, (navigator.hardwareConcurrency || 2) - 1));
-    this.hands = Array.from({ length: count }, () => {
-      const hand: Hand = { worker: this.create(count), ...this.fresh() };
-      this.listen(hand, count);
-      return hand;
+    this.slots = Array.from({ length: count }, () => {
+      const slot: Slot = { worker: this.create(count), ...this.fresh() };
+      this.listen(slot, count);
+      return slot;
     });
     const watch = setInterval(() => this.watch(count), WATCH_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(watch));
   }
 
   /** A worker that has not been sent anything. */
-  private fresh(): Omit<Hand, 'worker'> {
+  private fresh(): Omit<Slot, 'worker'> {
     return { busy: null, next: null, heardAt: performance.now(), prints: false, announced: null, versions: new Set(), passes: new Set() };
   }
 
   /** Asks workers that have been busy for long whether they live; one that does not say so is replaced. */
   private watch(count: number): void {
-    for (const hand of this.hands) {
-      const silent = performance.now() - hand.heardAt;
-      if (!hand.busy || silent < ASKED_AFTER_MS) continue;
-      if (silent > GONE_AFTER_MS) this.restart(hand, count, 'it stopped answering');
-      else this.post(hand, { type: 'ping' });
+    for (const slot of this.slots) {
+      const silent = performance.now() - slot.heardAt;
+      if (!slot.busy || silent < ASKED_AFTER_MS) continue;
+      if (silent > GONE_AFTER_MS) this.restart(slot, count, 'it stopped answering');
+      else this.post(slot, { type: 'ping' });
     }
   }
 
-  private listen(hand: Hand, count: number): void {
-    const { worker } = hand;
+  private listen(slot: Slot, count: number): void {
+    const { worker } = slot;
     worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
-      hand.heardAt = performance.now();
-      if (data.type !== 'alive') this.answered(hand, data);
+      slot.heardAt = performance.now();
+      if (data.type !== 'alive') this.answered(slot, data);
     };
     const failed = (what: string): void => {
-      if (hand.worker === worker) this.restart(hand, count, what);
+      if (slot.worker === worker) this.restart(slot, count, what);
     };
     worker.onerror = (event) => failed(event.message || 'it stopped');
     worker.onmessageerror = () => failed('a message could not be read');
   }
 
-  /** Puts a fresh worker in place of one that failed; what it had in hand is asked again, once. */
-  private restart(hand: Hand, count: number, what: string): void {
-    const entries = [hand.busy, hand.next].filter((entry) => entry !== null);
-    hand.worker.terminate();
-    Object.assign(hand, { worker: this.create(count), ...this.fresh() });
-    this.listen(hand, count);
+  /** Puts a fresh worker in place of one that failed; what it had to do is asked again, once. */
+  private restart(slot: Slot, count: number, what: string): void {
+    const entries = [slot.busy, slot.next].filter((entry) => entry !== null);
+    slot.worker.terminate();
+    Object.assign(slot, { worker: this.create(count), ...this.fresh() });
+    this.listen(slot, count);
     for (const [i, entry] of entries.entries()) {
       if (i === 0) entry.failures++;
       if (entry.failures > 1)
         entry.reject(new Error(`The renderer failed twice at this (${what}). Undo the latest change, or reload the page.`));
       else this.queue.push(entry);
     }
-    this.deal();
+    this.schedule();
   }
 
   /** Gives the workers a sheet; the number is what tasks on it are asked for by. */
@@ -128,37 +128,37 @@ export class Engine {
       const entry: Entry = { id: this.nextId++, task, resolve: resolve as Entry['resolve'], reject, failures: 0, deferred: false };
       signal?.addEventListener('abort', () => this.cancel(entry), { once: true });
       this.queue.push(entry);
-      this.deal();
+      this.schedule();
     });
   }
 
   private cancel(entry: Entry): void {
     this.queue = this.queue.filter((each) => each !== entry);
-    const hand = this.hands.find((each) => each.busy === entry || each.next === entry);
-    if (hand) {
+    const slot = this.slots.find((each) => each.busy === entry || each.next === entry);
+    if (slot) {
       entry.deferred = false;
-      this.post(hand, { type: 'cancel', id: entry.id });
+      this.post(slot, { type: 'cancel', id: entry.id });
     }
     entry.reject(new TaskCancelled());
   }
 
-  /** Where a tile is best rendered: by the worker that did it before, whose rasters are at hand. */
-  private isHome(hand: Hand, { task }: Entry): boolean {
-    if (task.kind !== 'tile' || this.hands.length === 1) return false;
-    return this.hands[(task.x + 3 * task.y) % this.hands.length] === hand;
+  /** Where a tile is best rendered: by the worker that did it before, whose rasters are there. */
+  private isHome(slot: Slot, { task }: Entry): boolean {
+    if (task.kind !== 'tile' || this.slots.length === 1) return false;
+    return this.slots[(task.x + 3 * task.y) % this.slots.length] === slot;
   }
 
-  private deal(): void {
+  private schedule(): void {
     this.queue.sort((a, b) => urgencyOf(a.task) - urgencyOf(b.task) || a.id - b.id);
-    for (const hand of this.hands) {
-      if (hand.busy) continue;
+    for (const slot of this.slots) {
+      if (slot.busy) continue;
       const [first] = this.queue;
       if (!first) return;
       const urgency = urgencyOf(first.task);
-      const entry = this.queue.find((each) => urgencyOf(each.task) === urgency && this.isHome(hand, each)) ?? first;
+      const entry = this.queue.find((each) => urgencyOf(each.task) === urgency && this.isHome(slot, each)) ?? first;
       this.queue.splice(this.queue.indexOf(entry), 1);
-      hand.busy = entry;
-      this.give(hand, entry);
+      slot.busy = entry;
+      this.give(slot, entry);
     }
     this.overtake();
   }
@@ -168,7 +168,7 @@ export class Engine {
     const [next] = this.queue;
     if (!next || urgencyOf(next.task) > URGENCY.reading) return;
     const from = urgencyOf(next.task) === URGENCY.draft ? URGENCY.fine : URGENCY.true;
-    const slow = this.hands.find((hand) => hand.busy && !hand.next && urgencyOf(hand.busy.task) >= from);
+    const slow = this.slots.find((slot) => slot.busy && !slot.next && urgencyOf(slot.busy.task) >= from);
     if (!slow?.busy) return;
     slow.busy.deferred = true;
     this.post(slow, { type: 'cancel', id: slow.busy.id });
@@ -177,55 +177,55 @@ export class Engine {
     this.give(slow, next);
   }
 
-  private answered(hand: Hand, answer: Exclude<FromWorker, { readonly type: 'alive' }>): void {
-    const entry = hand.busy?.id === answer.id ? hand.busy : hand.next?.id === answer.id ? hand.next : null;
+  private answered(slot: Slot, answer: Exclude<FromWorker, { readonly type: 'alive' }>): void {
+    const entry = slot.busy?.id === answer.id ? slot.busy : slot.next?.id === answer.id ? slot.next : null;
     if (!entry) return;
     if (answer.type === 'unknown') {
-      hand.versions.clear();
-      hand.passes.clear();
-      return this.give(hand, entry);
+      slot.versions.clear();
+      slot.passes.clear();
+      return this.give(slot, entry);
     }
-    if (entry === hand.busy) {
-      hand.busy = hand.next;
-      hand.next = null;
-    } else hand.next = null;
-    // While a hand dials, prints are begun and called off: what would come after them is not fetched.
-    if (urgencyOf(entry.task) <= URGENCY.fine) hand.prints = false;
-    else if (answer.type === 'done' && urgencyOf(entry.task) === URGENCY.true) hand.prints = true;
+    if (entry === slot.busy) {
+      slot.busy = slot.next;
+      slot.next = null;
+    } else slot.next = null;
+    // While a dial is turned, prints are begun and called off: what would come after them is not fetched.
+    if (urgencyOf(entry.task) <= URGENCY.fine) slot.prints = false;
+    else if (answer.type === 'done' && urgencyOf(entry.task) === URGENCY.true) slot.prints = true;
     if (answer.type === 'done') entry.resolve(answer.result);
     else if (answer.type === 'failed') entry.reject(new Error(answer.message));
     else if (entry.deferred) this.queue.push(entry);
     else entry.reject(new TaskCancelled());
     entry.deferred = false;
-    this.deal();
+    this.schedule();
   }
 
   /** Posts a task, and before it its sheet where the worker does not have it. */
-  private give(hand: Hand, entry: Entry): void {
+  private give(slot: Slot, entry: Entry): void {
     const opened = this.sheets.get(entry.task.version);
-    if (!opened) return this.answered(hand, { type: 'cancelled', id: entry.id });
-    if (!hand.versions.has(opened.version)) this.send(hand, opened);
+    if (!opened) return this.answered(slot, { type: 'cancelled', id: entry.id });
+    if (!slot.versions.has(opened.version)) this.send(slot, opened);
     // Silence counts from when there is something to answer.
-    if (entry === hand.busy) hand.heardAt = performance.now();
-    this.post(hand, { type: 'task', id: entry.id, task: entry.task });
-    if (hand.prints) this.announce(hand);
+    if (entry === slot.busy) slot.heardAt = performance.now();
+    this.post(slot, { type: 'task', id: entry.id, task: entry.task });
+    if (slot.prints) this.announce(slot);
   }
 
   /** Names the true tile that a worker will likely be given next, so that its pictures are fetched while it works. */
-  private announce(hand: Hand): void {
+  private announce(slot: Slot): void {
     const prints = this.queue.filter(({ task }) => urgencyOf(task) === URGENCY.true);
-    const next = prints.find((each) => this.isHome(hand, each)) ?? prints[0];
-    if (!next || next === hand.announced || !hand.versions.has(next.task.version)) return;
-    hand.announced = next;
-    this.post(hand, { type: 'ahead', task: next.task });
+    const next = prints.find((each) => this.isHome(slot, each)) ?? prints[0];
+    if (!next || next === slot.announced || !slot.versions.has(next.task.version)) return;
+    slot.announced = next;
+    this.post(slot, { type: 'ahead', task: next.task });
   }
 
-  private send(hand: Hand, { version, sheet, infos, others }: Opened): void {
-    hand.versions.add(version);
-    this.post(hand, { type: 'sheet', version, sheet: this.numbers.sent(sheet, hand.passes), others, infos });
+  private send(slot: Slot, { version, sheet, infos, others }: Opened): void {
+    slot.versions.add(version);
+    this.post(slot, { type: 'sheet', version, sheet: this.numbers.sent(sheet, slot.passes), others, infos });
   }
 
-  private post(hand: Hand, message: ToWorker): void {
-    hand.worker.postMessage(message);
+  private post(slot: Slot, message: ToWorker): void {
+    slot.worker.postMessage(message);
   }
 }

@@ -26,7 +26,7 @@ const passes = new Map<number, Pass>();
 const waiting = new Set<number>();
 const cancelled = new Set<number>();
 
-const tell = (message: FromWorker, hand: Transferable[] = []): void => self.postMessage(message, hand);
+const tell = (message: FromWorker, transfer: Transferable[] = []): void => self.postMessage(message, transfer);
 
 /** Lets messages in: a task of its own, without the timers' least delay. */
 const channel = new MessageChannel();
@@ -66,7 +66,7 @@ const performed = async (open: OpenSheet, id: number, task: Task, usePool: boole
     },
     stopped: () => cancelled.has(id),
   });
-  return { result, stretch: Math.max(stretch, performance.now() - since), buffers: planned.hand(result) };
+  return { result, stretch: Math.max(stretch, performance.now() - since), buffers: planned.transfer(result) };
 };
 
 const perform = async (id: number, task: Task): Promise<void> => {

@@ -1,4 +1,5 @@
 import { Injectable } from '@angular/core';
+import { LRUCache } from 'lru-cache';
 
 /** Measures that the page keeps; then it begins anew. */
 const MOST_MEASURES = 4000;
@@ -12,7 +13,7 @@ const MOST_STARTS = 64;
 @Injectable({ providedIn: 'root' })
 export class Timing {
   private changedAt: number | null = null;
-  private readonly starts = new Map<number, number>();
+  private readonly starts = new LRUCache<number, number>({ max: MOST_STARTS });
   private readonly told = new Set<string>();
 
   /** A person changed something: what is opened next is what it made. */
@@ -24,7 +25,6 @@ export class Timing {
   opened(version: number): void {
     this.starts.set(version, this.changedAt ?? performance.now());
     this.changedAt = null;
-    for (const oldest of this.starts.keys()) if (this.starts.size > MOST_STARTS) this.starts.delete(oldest);
   }
 
   /** All of a version's draft, or of its true print, was drawn. */

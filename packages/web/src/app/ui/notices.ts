@@ -4,7 +4,7 @@ import { MatSnackBar, type MatSnackBarRef, type TextOnlySnackBar } from '@angula
 /** How long a notice stands that nobody answers, ms. */
 const STANDS_MS = 12_000;
 
-/** Short notices at the foot of the window, with one thing that can be done about them. */
+/** Short notices at the bottom of the window, with one thing that can be done about them. */
 @Injectable({ providedIn: 'root' })
 export class Notices {
   private readonly bar = inject(MatSnackBar);

@@ -158,7 +158,7 @@ export class Adding {
 
   /** Eases a wear round the outline of a type pass just so far that no more than a share of it is lost. */
   easeOutline(pass: string, id: string, lettering: string, most: number): Promise<void> {
-    const gesture = `eased ${freshId()}`;
+    const gesture = `protected ${freshId()}`;
     const turn = this.turnOf(id);
     return this.busyWith(id, async (isHere) => {
       const isCurrent = (): boolean => isHere() && this.latest.get(id) === turn && wearIn(this.document(), pass, id) !== null;

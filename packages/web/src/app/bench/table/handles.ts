@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input
 import { Store } from '@ngrx/store';
 import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
+import { Drag, type Dragged } from '../../ui/drag';
 import { Editing } from '../editing';
 import { Attachments, textureSource } from '../attached/attachments';
 import {
@@ -24,7 +25,6 @@ import type { Viewport } from './viewport';
 
 /** How near, on the screen, something is drawn to a line. */
 const NEAR_PX = 6;
-const CLICK_PX = 4;
 const TURN_STEP = 15;
 const LEAST_MM = 0.5;
 /** Degrees of an arc; only what a hand draws on the screen. */
@@ -44,6 +44,7 @@ let gestures = 0;
 /** Handles on the table for the chosen passes: move, stretch, turn; drawn to edges, middles, thirds and other passes. */
 @Component({
   selector: 'uv-handles',
+  imports: [Drag],
   template: `
     @if (box(); as box) {
       <svg aria-hidden="true">
@@ -53,9 +54,9 @@ let gestures = 0;
         @for (y of guides().y; track y) {
           <line class="guide" [attr.y1]="toY(y)" [attr.y2]="toY(y)" x1="0" x2="100%" />
         }
-        <polygon class="body" [attr.points]="outline()" (pointerdown)="grab($event, 'move')" (dblclick)="edit($event)" />
+        <polygon class="body" [attr.points]="outline()" (uvDrag)="drag($event, 'move')" (dblclick)="edit($event)" />
         <line class="stem" [attr.x1]="top()[0]" [attr.y1]="top()[1]" [attr.x2]="knob()[0]" [attr.y2]="knob()[1]" />
-        <circle class="knob" r="6" [attr.cx]="knob()[0]" [attr.cy]="knob()[1]" (pointerdown)="grab($event, 'turn')" />
+        <circle class="knob" r="6" [attr.cx]="knob()[0]" [attr.cy]="knob()[1]" (uvDrag)="drag($event, 'turn')" />
         @for (grip of grips(); track grip.name) {
           <rect
             class="grip"
@@ -64,7 +65,7 @@ let gestures = 0;
             [attr.x]="grip.x - 4.5"
             [attr.y]="grip.y - 4.5"
             [style.cursor]="grip.cursor"
-            (pointerdown)="grab($event, grip.grip)"
+            (uvDrag)="drag($event, grip.grip)"
           />
         }
       </svg>
@@ -94,7 +95,7 @@ let gestures = 0;
         ></textarea>
       }
       @if (said(); as words) {
-        <span class="said" [style.left.px]="middle()[0]" [style.top.px]="foot()">{{ words }}</span>
+        <span class="said" [style.left.px]="middle()[0]" [style.top.px]="bottom()">{{ words }}</span>
       }
     }
   `,
@@ -185,7 +186,7 @@ export class Handles {
   protected readonly top = computed(() => this.at({ u: 0, v: -1 }));
   protected readonly corner = computed(() => this.at({ u: -1, v: -1 }));
   protected readonly middle = computed(() => this.at({ u: 0, v: 0 }));
-  protected readonly foot = computed(() => this.toY(extentOf(this.box() as Box)[3]) + 12);
+  protected readonly bottom = computed(() => this.toY(extentOf(this.box() as Box)[3]) + 12);
   protected readonly screenWidth = computed(() => Math.max(150, (this.box() as Box).width * this.scale()));
   protected readonly screenHeight = computed(() => Math.max(34, (this.box() as Box).height * this.scale()));
   /** The knob to turn by stands off the top. */
@@ -207,51 +208,46 @@ export class Handles {
     });
   });
 
-  private point(event: PointerEvent): readonly [number, number] {
+  /** A place of the window on the sheet, mm. */
+  private point({ x, y }: { readonly x: number; readonly y: number }): readonly [number, number] {
     const bed = this.element.nativeElement.getBoundingClientRect();
-    return [(event.clientX - bed.left - this.view().x) / this.scale(), (event.clientY - bed.top - this.view().y) / this.scale()];
+    return [(x - bed.left - this.view().x) / this.scale(), (y - bed.top - this.view().y) / this.scale()];
   }
 
-  protected grab(event: PointerEvent, kind: Gesture['kind']): void {
-    // The middle button moves the sheet about.
-    if (event.button !== 0) return;
-    event.preventDefault();
-    event.stopPropagation();
+  protected drag(moment: Dragged, kind: Gesture['kind']): void {
+    if (moment.isClick) {
+      if (kind === 'move') this.clicked.emit(moment.event);
+      return;
+    }
+    if (!this.gesture()) this.gesture.set(this.begun(kind, moment.from));
+    const gesture = this.gesture();
+    if (gesture) this.follow(gesture, moment);
+    if (moment.isLast) this.end();
+  }
+
+  private begun(kind: Gesture['kind'], from: Dragged['from']): Gesture {
     const passes = this.placed();
     const moving = new Set(passes.map(({ id }) => id));
-    const gesture: Gesture = {
+    return {
       kind,
-      from: this.point(event),
+      from: this.point(from),
       box: this.box() as Box,
       passes,
       lines: snapLines(this.sheet(), moving),
       name: `place ${++gestures}`,
     };
-    const start = { x: event.clientX, y: event.clientY };
-    let isMoving = false;
-    const follow = (each: PointerEvent): void => {
-      isMoving ||= Math.hypot(each.clientX - start.x, each.clientY - start.y) > CLICK_PX;
-      if (!isMoving) return;
-      this.gesture.set(gesture);
-      this.follow(gesture, each);
-    };
-    const end = (each: PointerEvent): void => {
-      removeEventListener('pointermove', follow);
-      removeEventListener('pointerup', end);
-      removeEventListener('pointercancel', end);
-      this.gesture.set(null);
-      this.guides.set({ x: [], y: [] });
-      this.said.set(null);
-      if (isMoving) this.editing.endGesture();
-      else if (kind === 'move' && each.type === 'pointerup') this.clicked.emit(each);
-    };
-    addEventListener('pointermove', follow);
-    addEventListener('pointerup', end);
-    addEventListener('pointercancel', end);
   }
 
-  private follow(gesture: Gesture, event: PointerEvent): void {
-    const to = this.point(event);
+  private end(): void {
+    this.gesture.set(null);
+    this.guides.set({ x: [], y: [] });
+    this.said.set(null);
+    this.editing.endGesture();
+  }
+
+  private follow(gesture: Gesture, moment: Dragged): void {
+    const to = this.point(moment);
+    const { event } = moment;
     const { kind } = gesture;
     const movement =
       kind === 'move'
@@ -284,10 +280,10 @@ export class Handles {
   private moving({ box, from, lines }: Gesture, to: readonly [number, number], event: PointerEvent): Movement {
     let [dx, dy] = [to[0] - from[0], to[1] - from[1]];
     if (event.shiftKey) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
-    const [left, top, right, foot] = extentOf(box);
+    const [left, top, right, bottom] = extentOf(box);
     const near = this.near(event);
     const x = snapped([left + dx, (left + right) / 2 + dx, right + dx], lines.x, near);
-    const y = snapped([top + dy, (top + foot) / 2 + dy, foot + dy], lines.y, near);
+    const y = snapped([top + dy, (top + bottom) / 2 + dy, bottom + dy], lines.y, near);
     this.guides.set({ x: x.line === null ? [] : [x.line], y: y.line === null ? [] : [y.line] });
     return { ...STILL, about: [box.x, box.y], dx: dx + x.by, dy: dy + y.by };
   }

@@ -40,7 +40,7 @@ export const gripAt = (box: Box, { u, v }: { readonly u: number; readonly v: num
   return [tl[0] + a * (tr[0] - tl[0]) + b * (bl[0] - tl[0]), tl[1] + a * (tr[1] - tl[1]) + b * (bl[1] - tl[1])];
 };
 
-/** Left, top, right and foot of what a box covers. */
+/** Left, top, right and bottom of what a box covers. */
 export const extentOf = (box: Box): readonly [number, number, number, number] => {
   const corners = boxCorners(box);
   const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
@@ -52,8 +52,8 @@ export const around = (boxes: readonly Box[]): Box | null => {
   if (boxes.length === 0) return null;
   const extents = boxes.map(extentOf);
   const [left, top] = [Math.min(...extents.map((e) => e[0])), Math.min(...extents.map((e) => e[1]))];
-  const [right, foot] = [Math.max(...extents.map((e) => e[2])), Math.max(...extents.map((e) => e[3]))];
-  return { x: (left + right) / 2, y: (top + foot) / 2, width: right - left, height: foot - top, turn: 0 };
+  const [right, bottom] = [Math.max(...extents.map((e) => e[2])), Math.max(...extents.map((e) => e[3]))];
+  return { x: (left + right) / 2, y: (top + bottom) / 2, width: right - left, height: bottom - top, turn: 0 };
 };
 
 /** A type block as high as its lines are, its top where it is placed. */

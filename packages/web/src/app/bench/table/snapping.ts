@@ -16,7 +16,7 @@ export const snapLines = (sheet: Sheet, moving: ReadonlySet<string>): SnapLines 
   const ends = (from: number, to: number): number[] => [from, (from + to) / 2, to];
   return {
     x: [...along(width), ...extents.flatMap(([left, , right]) => ends(left, right))],
-    y: [...along(height), ...extents.flatMap(([, top, , foot]) => ends(top, foot))],
+    y: [...along(height), ...extents.flatMap(([, top, , bottom]) => ends(top, bottom))],
   };
 };
 

@@ -4,20 +4,25 @@ import {
   ChangeDetectionStrategy,
   Component,
   DestroyRef,
+  Injector,
+  afterNextRender,
   computed,
   effect,
   inject,
   input,
   output,
+  runInInjectionContext,
   signal,
   untracked,
   viewChild,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Gesture } from '@use-gesture/vanilla';
 import { trueScale, type Sheet } from '@uvrant/core';
 import { DRAGGED } from '../../chest/looking';
 import { BenchActions, benchFeature } from '../../state/bench';
 import { Density } from '../../ui/density';
+import { CLICK_PX } from '../../ui/drag';
 import { Lengths, type LengthUnit } from '../../ui/lengths';
 import { FormShade } from '../../ui/shade';
 import { Editing } from '../editing';
@@ -36,7 +41,6 @@ import { Wipe } from './wipe';
 
 const RULER = 24;
 const LEAST_ZOOM = 0.01;
-const CLICK_PX = 4;
 
 /** What lies under the pointer. */
 export interface UnderPointer {
@@ -63,14 +67,11 @@ export interface UnderPointer {
       role="application"
       tabindex="0"
       [attr.aria-label]="'The sheet ' + sheet().name + ', ' + tiles.status()"
-      [class.grab]="spaceHeld() || dragging() === 'move'"
+      [class.grab]="spaceHeld() || isMoving()"
       [class.pick]="view().picksHue"
       (pointerdown)="press($event)"
-      (pointermove)="move($event)"
-      (pointerup)="release($event)"
-      (pointercancel)="release(null)"
+      (pointermove)="pointed.emit(under(pointOf($event)))"
       (pointerleave)="pointed.emit(null)"
-      (wheel)="wheel($event)"
       (dragover)="dragOver($event)"
       (drop)="drop($event)"
       #bed
@@ -94,7 +95,13 @@ export interface UnderPointer {
         }
       }
       @if (view().wipe !== null && !view().isOriginalHeld) {
-        <uv-wipe [at]="view().wipe ?? 0" [left]="wipeAt()" [table]="size().width" (grabbed)="grabWipe($event)" (moved)="moveWipe($event)" />
+        <uv-wipe
+          [at]="view().wipe ?? 0"
+          [left]="wipeAt()"
+          [table]="size().width"
+          [sheet]="pixels().width * shown().zoom"
+          (moved)="moveWipe($event)"
+        />
       }
       @if (view().isOriginalHeld) {
         <span class="uv-tag held">unprinted original</span>
@@ -141,10 +148,7 @@ export class Table {
   protected readonly size = signal<Extent>({ width: 0, height: 0 });
   private readonly placed = signal<Viewport | null>(null);
   private readonly atFit = signal(true);
-  protected readonly dragging = signal<'move' | 'wipe' | null>(null);
-  private lastPointer: Point = { x: 0, y: 0 };
-  /** Where the pointer went down, until it has clearly moved. */
-  private pressed: Point | null = null;
+  protected readonly isMoving = signal(false);
 
   /** True while the original hides the whole print. */
   private readonly isOriginalOnly = computed(() => this.view().isOriginalHeld || this.view().picksHue);
@@ -170,7 +174,7 @@ export class Table {
   /** True while the print is faded, so that what a wear will take stands out. */
   private readonly fades = computed(() => this.attachments.wear() !== null && !this.attachments.mask() && this.attachments.seesThrough());
 
-  private readonly pixels = computed<Extent>(() => trueScale(this.sheet().size, this.sheet().ppi));
+  protected readonly pixels = computed<Extent>(() => trueScale(this.sheet().size, this.sheet().ppi));
   /** Sheet pixels a millimetre. */
   protected readonly perMm = computed(() => this.sheet().ppi / 25.4);
   protected readonly shown = computed<Viewport>(() => {
@@ -209,6 +213,7 @@ export class Table {
   private frame = 0;
 
   constructor() {
+    const injector = inject(Injector);
     const watch = new ResizeObserver(([entry]) => {
       const box = (entry as ResizeObserverEntry).contentRect;
       this.size.set({ width: box.width, height: box.height });
@@ -232,6 +237,7 @@ export class Table {
       cancelAnimationFrame(this.frame);
       this.frame = requestAnimationFrame(() => this.draw(picture, unit));
     });
+    afterNextRender(() => runInInjectionContext(injector, () => this.followGestures()));
     effect(() => this.statusChanged.emit({ isTrue: this.tiles.isTrue(), scale: this.shown().zoom * this.density() }));
     inject(DestroyRef).onDestroy(() => {
       watch.disconnect();
@@ -271,7 +277,7 @@ export class Table {
     this.lengths.use(this.lengths.unit() === 'in' ? 'mm' : 'in');
   }
 
-  private pointOf(event: MouseEvent): Point {
+  protected pointOf(event: MouseEvent): Point {
     return pointIn(this.bed().nativeElement, event);
   }
 
@@ -287,16 +293,53 @@ export class Table {
     this.dropped.emit({ sha256, x: x / this.perMm(), y: y / this.perMm() });
   }
 
+  /** The sheet follows a drag, a pinch and the wheel. */
+  private followGestures(): void {
+    const bed = this.bed().nativeElement;
+    const gesture = new Gesture(
+      bed,
+      {
+        onDrag: ({ event, xy: [x, y], initial: [fromX, fromY], last, tap, pinching, cancel, memo }) => {
+          if (pinching) return cancel();
+          if (tap) return this.tapped(event as PointerEvent);
+          const from = (memo as Viewport | undefined) ?? this.shown();
+          this.isMoving.set(!last);
+          this.place(movedBy(from, x - fromX, y - fromY));
+          return from;
+        },
+        onPinch: ({ origin: [x, y], offset: [scale], first, memo }) => {
+          const { left, top } = bed.getBoundingClientRect();
+          const here = { x: x - left, y: y - top };
+          const before = first ? { ...here, scale } : (memo as typeof here & { scale: number });
+          const moved = movedBy(this.shown(), here.x - before.x, here.y - before.y);
+          this.place(zoomedAt(moved, (moved.zoom * scale) / before.scale, here, LEAST_ZOOM));
+          return { ...here, scale };
+        },
+        onWheel: ({ event }) => {
+          event.preventDefault();
+          const by = 2 ** (-event.deltaY / (event.deltaMode === 0 ? 260 : 6));
+          this.place(zoomedAt(this.shown(), this.shown().zoom * by, this.pointOf(event), LEAST_ZOOM));
+        },
+      },
+      {
+        eventOptions: { passive: false },
+        drag: { filterTaps: true, threshold: CLICK_PX, pointer: { buttons: [1, 4] } },
+        pinch: { pinchOnWheel: false },
+      },
+    );
+    inject(DestroyRef).onDestroy(() => gesture.destroy());
+  }
+
   protected press(event: PointerEvent): void {
-    const point = this.pointOf(event);
-    if (this.view().picksHue && event.button === 0) return this.pickHue(point);
     if (event.button > 1) return;
     event.preventDefault();
     this.bed().nativeElement.focus({ preventScroll: true });
-    this.bed().nativeElement.setPointerCapture(event.pointerId);
-    this.lastPointer = point;
-    this.pressed = event.button === 0 && !this.spaceHeld() ? point : null;
-    this.dragging.set('move');
+  }
+
+  private tapped(event: PointerEvent): void {
+    if (event.button !== 0 || this.spaceHeld()) return;
+    if (this.view().picksHue) this.pickHue(this.pointOf(event));
+    else this.choose(event);
   }
 
   private pickHue(point: Point): void {
@@ -304,34 +347,6 @@ export class Table {
     const value = this.tiles.unprinted.valueAt(x, y);
     if (value) this.store.dispatch(BenchActions.huePicked({ rgb: [value[0], value[1], value[2]] }));
     else this.attachments.show({ picksHue: false });
-  }
-
-  protected grabWipe(event: PointerEvent): void {
-    event.stopPropagation();
-    event.preventDefault();
-    (event.target as HTMLElement).closest<HTMLElement>('[role=slider]')?.focus({ preventScroll: true });
-    this.bed().nativeElement.setPointerCapture(event.pointerId);
-    this.dragging.set('wipe');
-  }
-
-  protected move(event: PointerEvent): void {
-    const point = this.pointOf(event);
-    if (this.dragging() === 'move') {
-      const start = this.pressed;
-      if (start && Math.hypot(point.x - start.x, point.y - start.y) <= CLICK_PX) return;
-      this.pressed = null;
-      this.place(movedBy(this.shown(), point.x - this.lastPointer.x, point.y - this.lastPointer.y));
-      this.lastPointer = point;
-    } else if (this.dragging() === 'wipe') {
-      this.moveWipe(onSheet(this.shown(), point).x / this.pixels().width);
-    }
-    this.pointed.emit(this.under(point));
-  }
-
-  protected release(event: PointerEvent | null): void {
-    if (event && this.pressed && this.dragging() === 'move') this.choose(event);
-    this.pressed = null;
-    this.dragging.set(null);
   }
 
   /** Chooses what lies under the pointer; with Ctrl or Shift one pass more. */
@@ -349,19 +364,13 @@ export class Table {
     this.attachments.show({ wipe: Math.max(0, Math.min(1, to)) });
   }
 
-  private under(point: Point): UnderPointer | null {
+  protected under(point: Point): UnderPointer | null {
     const { x, y } = onSheet(this.shown(), point);
     const { width, height } = this.pixels();
     if (x < 0 || y < 0 || x >= width || y >= height) return null;
     const value = this.tiles.print.valueAt(x, y);
     const tone = value ? lightnessOn(this.sheet().stock.colour, value) : null;
     return { x: x / this.perMm(), y: y / this.perMm(), tone };
-  }
-
-  protected wheel(event: WheelEvent): void {
-    event.preventDefault();
-    const by = 2 ** (-event.deltaY / (event.deltaMode === 0 ? 260 : 6));
-    this.place(zoomedAt(this.shown(), this.shown().zoom * by, this.pointOf(event), LEAST_ZOOM));
   }
 
   protected key(event: KeyboardEvent): void {

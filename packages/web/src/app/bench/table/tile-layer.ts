@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import type { Pixels, TilePlace } from '../../engine/protocol';
 import type { Extent, Viewport } from './viewport';
 
@@ -17,20 +18,15 @@ const bytesOf = ({ pixels }: Laid): number => 2 * pixels.bytes.byteLength;
 
 /** Tiles of one layer (the print, or the unprinted): newer sheets over older, true over draft, fine over coarse. */
 export class TileLayer {
-  private tiles = new Map<string, Laid>();
-  private held = 0;
+  private readonly tiles = new LRUCache<string, Laid>({
+    maxSize: MOST_BYTES,
+    sizeCalculation: bytesOf,
+    dispose: ({ bitmap }) => bitmap.close(),
+  });
 
   /** Bytes that it holds. */
   get bytes(): number {
-    return this.held;
-  }
-
-  private drop(name: string): void {
-    const tile = this.tiles.get(name);
-    if (!tile) return;
-    tile.bitmap.close();
-    this.held -= bytesOf(tile);
-    this.tiles.delete(name);
+    return this.tiles.calculatedSize;
   }
 
   /** `rank`: 0 for a draft, 1 for true. */
@@ -38,26 +34,19 @@ export class TileLayer {
     const data = new ImageData(new Uint8ClampedArray(pixels.bytes), pixels.width, pixels.height);
     const bitmap = await createImageBitmap(data, { colorSpaceConversion: 'none' });
     const name = `${rank}:${placeName(place)}`;
-    const before = this.tiles.get(name);
+    const before = this.tiles.peek(name);
     if (before && before.version > version) return bitmap.close();
-    this.drop(name);
-    const tile: Laid = { ...place, version, rank, pixels, bitmap };
-    this.tiles.set(name, tile);
-    this.held += bytesOf(tile);
-    for (const oldest of this.tiles.keys()) {
-      if (this.held <= MOST_BYTES) break;
-      this.drop(oldest);
-    }
+    this.tiles.set(name, { ...place, version, rank, pixels, bitmap });
   }
 
   has(place: TilePlace, version: number, rank: number): boolean {
-    return this.tiles.get(`${rank}:${placeName(place)}`)?.version === version;
+    return this.tiles.peek(`${rank}:${placeName(place)}`)?.version === version;
   }
 
   /** Lets go of what an older sheet left. */
   dropBefore(version: number): void {
-    for (const [name, tile] of this.tiles) {
-      if (tile.version < version) this.drop(name);
+    for (const [name, tile] of [...this.tiles.entries()]) {
+      if (tile.version < version) this.tiles.delete(name);
     }
   }
 
@@ -73,9 +62,9 @@ export class TileLayer {
       const left = view.x + tile.x * tile.side * by;
       const top = view.y + tile.y * tile.side * by;
       const right = left + tile.pixels.width * by;
-      const foot = top + tile.pixels.height * by;
-      if (right < 0 || foot < 0 || left > table.width || top > table.height) continue;
-      const [x, y, width, height] = [snap(left), snap(top), snap(right) - snap(left), snap(foot) - snap(top)];
+      const bottom = top + tile.pixels.height * by;
+      if (right < 0 || bottom < 0 || left > table.width || top > table.height) continue;
+      const [x, y, width, height] = [snap(left), snap(top), snap(right) - snap(left), snap(bottom) - snap(top)];
       context.fillStyle = stock;
       context.fillRect(x, y, width, height);
       context.imageSmoothingEnabled = by * density < 0.999;

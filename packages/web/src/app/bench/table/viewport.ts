@@ -39,8 +39,8 @@ export const seenPart = (view: Viewport, table: Extent, sheet: Extent) => {
   const left = Math.max(0, -view.x / view.zoom);
   const top = Math.max(0, -view.y / view.zoom);
   const right = Math.min(sheet.width, (table.width - view.x) / view.zoom);
-  const foot = Math.min(sheet.height, (table.height - view.y) / view.zoom);
-  return { left, top, width: Math.max(0, right - left), height: Math.max(0, foot - top) };
+  const bottom = Math.min(sheet.height, (table.height - view.y) / view.zoom);
+  return { left, top, width: Math.max(0, right - left), height: Math.max(0, bottom - top) };
 };
 
 /** Halvings of a draft of what is seen: as fine as the screen, but never more than a draft's pixels. */

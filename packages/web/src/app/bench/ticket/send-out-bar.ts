@@ -8,7 +8,7 @@ import { benchFeature } from '../../state/bench';
 import { DispatchActions, dispatchFeature } from '../../state/dispatch';
 import { ActionMenu } from '../../ui/action-menu';
 
-/** At the ticket's foot: send this sheet out, and how far that is. */
+/** At the ticket's bottom: send this sheet out, and how far that is. */
 @Component({
   selector: 'uv-send-out-bar',
   imports: [ActionMenu, MatProgressBarModule, MatTooltip, RouterLink],

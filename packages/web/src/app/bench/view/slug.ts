@@ -7,7 +7,7 @@ import type { UnderPointer } from '../table/table';
 import { whyInWords, type WhyLine } from './why-words';
 import { percent } from '../words';
 
-/** The line at the foot: inks, draft or true, scale, and what is under the pointer. */
+/** The line at the bottom: inks, draft or true, scale, and what is under the pointer. */
 @Component({
   selector: 'uv-slug',
   template: `

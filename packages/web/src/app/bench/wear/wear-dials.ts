@@ -100,13 +100,13 @@ interface Loss {
               %
             </span>
             @if (each.ease > 0) {
-              <span class="eased">
-                eased by {{ pct(each.ease) }}
-                <button type="button" (click)="unguard(each.pass)">Let go</button>
+              <span class="protected">
+                wear reduced by {{ pct(each.ease) }} there
+                <button type="button" (click)="unguard(each.pass)">Stop protecting</button>
               </span>
             } @else if (each.lost > each.most) {
               <button type="button" class="choose" [disabled]="isSolving()" (click)="guard(each, each.most)">
-                {{ isSolving() ? 'Easing…' : 'Ease it there' }}
+                {{ isSolving() ? 'Protecting…' : 'Protect it' }}
               </button>
             }
           </div>
@@ -257,8 +257,8 @@ export class WearDials {
   }
 
   /**
-   * Eases the wear on a type pass, so that it loses no more than that. Ink that is lost counts with the ease there is; an outline
-   * is measured at each ease that is tried.
+   * Reduces the wear on a type pass, so that it loses no more than that. Ink that is lost counts with the reduction there is; an outline
+   * is measured at each reduction that is tried.
    */
   protected guard({ pass: { id }, lost, isOutline }: Loss, most: number): void {
     const limit = Math.max(0, Math.min(1, most));

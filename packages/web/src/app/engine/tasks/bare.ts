@@ -36,7 +36,7 @@ const bareOf = (graph: Graph, pass: string, sheet: Sheet): PlannedTask<BareMask>
       const count = mask.reduce((sum, v) => sum + (v > 0 ? 1 : 0), 0);
       return { width: region.width, height: region.height, mask, share: count / sizeOf(region) };
     },
-    hand: ({ mask }) => [mask.buffer],
+    transfer: ({ mask }) => [mask.buffer],
   };
 };
 

@@ -33,7 +33,7 @@ const greysOf = (open: OpenSheet, passId: string, wearId: string): PlannedTask<T
   return {
     wants: (work) => sample.regions.flatMap((region) => plan(sample.node, region, work)),
     run: (work) => sample.run(work),
-    hand: () => [],
+    transfer: () => [],
   };
 };
 

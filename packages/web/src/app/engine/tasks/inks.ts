@@ -14,7 +14,7 @@ export const inks = row('inks', {
       *run(work) {
         return { ...(yield* inkShares(open.sheet, graph, work)), colours: yield* colourCounts(open.sheet, graph, work) };
       },
-      hand: () => [],
+      transfer: () => [],
     };
   },
 });

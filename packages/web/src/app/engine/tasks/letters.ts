@@ -22,7 +22,7 @@ export const letters = row('letters', {
         for (const { id, reading } of outlines) losses[id] = yield* reading.run(work);
         return { worst, outlines: losses };
       },
-      hand: () => [],
+      transfer: () => [],
     };
   },
 });

@@ -25,7 +25,7 @@ const planeOf = (open: OpenSheet, of: 'mask' | 'wear', name: string): PlannedTas
       }
       return { width, height, mask, share: sum / ONE / mask.length };
     },
-    hand: ({ mask }) => [mask.buffer],
+    transfer: ({ mask }) => [mask.buffer],
   };
 };
 

@@ -8,7 +8,7 @@ export interface PlannedTask<R> {
   readonly wants: (work: PlanWork) => TileName[];
   readonly run: (work: Work) => Rendering<R>;
   /** Buffers of the result to be handed over. */
-  readonly hand: (result: R) => ArrayBuffer[];
+  readonly transfer: (result: R) => ArrayBuffer[];
 }
 
 /** Which of a worker's pools a task keeps its rasters in; a true print keeps none. */

@@ -43,7 +43,7 @@ const readingOf = (graph: Graph, pass: string, step: string, sheet: Sheet): Plan
         found: finding ? (finding.find(read.params, into) as Record<string, number>) : null,
       };
     },
-    hand: () => [],
+    transfer: () => [],
   };
 };
 

@@ -18,7 +18,7 @@ const settingOf = (open: OpenSheet, id: string): PlannedTask<TypeSetting> => ({
       missing: [...new Set(lines.flatMap(({ missing }) => [...missing]))].join(''),
     };
   },
-  hand: () => [],
+  transfer: () => [],
 });
 
 /** How a type pass is set: its lines, and what its font lacks. */

@@ -9,7 +9,7 @@ export const spots = row('spots', {
     return {
       wants: (work) => search.nodes.flatMap((node) => planWhole(node, search.region, work)),
       run: (work) => search.run(work),
-      hand: () => [],
+      transfer: () => [],
     };
   },
 });

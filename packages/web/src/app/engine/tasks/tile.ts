@@ -23,7 +23,7 @@ export const pixelsOf = (node: PrintNode, region: Region): PlannedTask<Pixels> =
   *run(work) {
     return { width: region.width, height: region.height, bytes: yield* renderBytes(node, region, work) };
   },
-  hand: ({ bytes }) => [bytes.buffer],
+  transfer: ({ bytes }) => [bytes.buffer],
 });
 
 /** The print at its own pixels, averaged down to the view's, and what wear takes there, read while it is made. */
@@ -41,7 +41,7 @@ const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<Tab
       const bytes = yield* renderReduced(graph.root, region, place.halvings, work, isWorn ? read : undefined);
       return { width: Math.ceil(region.width / by), height: Math.ceil(region.height / by), bytes, worn, isFine: true };
     },
-    hand: ({ bytes }) => [bytes.buffer],
+    transfer: ({ bytes }) => [bytes.buffer],
   };
 };
 
@@ -62,7 +62,7 @@ const draftTile = (open: OpenSheet, place: TilePlace): PlannedTask<TableTile> =>
     *run(work) {
       return { ...(yield* pixelsOf(graph.root, region).run(work)), worn: null, isFine };
     },
-    hand: ({ bytes }) => [bytes.buffer],
+    transfer: ({ bytes }) => [bytes.buffer],
   };
 };
 

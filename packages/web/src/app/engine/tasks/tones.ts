@@ -19,7 +19,7 @@ const tonesOf = (open: OpenSheet, pass: string): PlannedTask<MeanTones> => {
       const covered = printed.total / sizeOf(region);
       return { picture, beneath: covered * meanTone(printed) + (1 - covered) * stock };
     },
-    hand: () => [],
+    transfer: () => [],
   };
 };
 

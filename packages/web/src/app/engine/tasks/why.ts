@@ -11,7 +11,7 @@ export const why = row('why', {
     return {
       wants: (work) => whyNodes(graph).flatMap((node) => planWhole(node, region, work)),
       run: (work) => scoped(work, (inside) => whyAt(open.sheet, graph, region, inside)),
-      hand: () => [],
+      transfer: () => [],
     };
   },
 });

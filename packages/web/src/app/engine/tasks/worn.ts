@@ -21,7 +21,7 @@ const wornAbout = (open: OpenSheet): PlannedTask<WearSums> => {
   return {
     wants: (work) => wornNodes(open.sheet, graph).flatMap((node) => planPieces(node, graph.region, work)),
     run: (work) => wholeWearSums(open.sheet, graph, work),
-    hand: () => [],
+    transfer: () => [],
   };
 };
 
@@ -39,7 +39,7 @@ const wornBand = (open: OpenSheet, band: number): PlannedTask<WearSums> => {
       }
       return sums;
     },
-    hand: () => [],
+    transfer: () => [],
   };
 };
 
