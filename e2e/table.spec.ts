@@ -49,3 +49,35 @@ test('a window moved to a screen of twice the density shows twice the pixels, an
   await expect.poll(density).toBeCloseTo(1, 2);
   await isTrue(page);
 });
+
+test.describe('on a touch screen', () => {
+  test.use({ hasTouch: true });
+
+  test('two fingers make the sheet larger where they are, and move it with them', async ({ page }) => {
+    await opened(page, (sheet) => sheet);
+    await isTrue(page);
+    const shown = async (): Promise<number> =>
+      Number(/(\d+(?:\.\d+)?) % of print pixels/.exec(await page.locator('uv-slug, .slug').innerText())?.[1]);
+    const before = await shown();
+    const bed = await page.locator('uv-table .bed').boundingBox();
+    if (!bed) throw new Error('no table');
+    const [x, y] = [bed.x + bed.width / 2, bed.y + bed.height / 2];
+    const devtools = await page.context().newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', apart: number): Promise<unknown> =>
+      devtools.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints:
+          type === 'touchEnd'
+            ? []
+            : [
+                { x: x - apart, y, id: 1 },
+                { x: x + apart, y, id: 2 },
+              ],
+      });
+    await touch('touchStart', 60);
+    for (let apart = 65; apart <= 120; apart += 5) await touch('touchMove', apart);
+    await touch('touchEnd', 0);
+    await expect.poll(async () => (await shown()) / before).toBeGreaterThan(1.8);
+    expect((await shown()) / before).toBeLessThan(2.1);
+  });
+});

@@ -27,7 +27,7 @@ export class Drag {
       inject<ElementRef<HTMLElement>>(ElementRef).nativeElement,
       ({ event, xy: [x, y], initial: [fromX, fromY], first, last, tap }) =>
         this.dragged.emit({ event: event as PointerEvent, x, y, from: { x: fromX, y: fromY }, isFirst: first, isLast: last, isClick: tap }),
-      { filterTaps: true, threshold: CLICK_PX, pointer: { buttons: 1, capture: false } },
+      { filterTaps: true, threshold: CLICK_PX, pointer: { buttons: 1, capture: false, keys: false } },
     );
     inject(DestroyRef).onDestroy(() => gesture.destroy());
   }

@@ -323,7 +323,7 @@ export class Table {
       },
       {
         eventOptions: { passive: false },
-        drag: { filterTaps: true, threshold: CLICK_PX, pointer: { buttons: [1, 4] } },
+        drag: { filterTaps: true, threshold: CLICK_PX, pointer: { buttons: [1, 4], keys: false } },
         pinch: { pinchOnWheel: false },
       },
     );
