@@ -133,6 +133,21 @@ export default tseslint.config(
     },
   },
   {
+    files: ['packages/server/src/*/**/*.ts'],
+    ignores: ['packages/server/src/routes/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: '/web/', message: 'The server knows nothing of the web application.' },
+            { regex: '/routes/', message: 'Services know nothing of the routes over them.' },
+          ],
+        },
+      ],
+    },
+  },
+  {
     files: ['packages/contract/src/**/*.ts'],
     rules: {
       'no-restricted-syntax': [

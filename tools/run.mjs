@@ -60,7 +60,7 @@ const install = async (wanted) => {
   const before = installed();
   if (before.isCurrent && (before.what === 'all' || before.what === wanted)) return;
   // What tests need is not taken away again.
-  if (before.what === 'all') wanted = 'all';
+  if (before.what === 'all' || existsSync(bin('jest'))) wanted = 'all';
   const only = wanted === 'product' ? ['--include-workspace-root', ...PRODUCT.flatMap((name) => ['-w', `packages/${name}`])] : [];
   await timed(`Installing packages (${wanted === 'product' ? 'what it runs with' : 'with what tests need'})`, () =>
     quietly('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts', ...only]),

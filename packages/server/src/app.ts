@@ -1,57 +1,49 @@
-import { join } from 'node:path';
 import multipart from '@fastify/multipart';
 import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
-import { Piscina } from 'piscina';
 import { allowDecoders } from './assets/decoders';
 import { MOST_BYTES } from './assets/formats';
 import { assetsPlugin } from './assets/plugin';
-import { AssetStore, INGEST_THREADS } from './assets/store';
-import { chestPlugin } from './chest/plugin';
-import { RampStore } from './chest/ramps';
-import { copiesPlugin } from './db/copies-plugin';
-import { Facts } from './db/facts';
-import { openDb } from './db/open';
+import { rampsPlugin } from './chest/plugin';
+import { databasePlugin } from './db/plugin';
 import { dispatchPlugin } from './dispatch/plugin';
-import { DispatchService } from './dispatch/service';
 import { AppError, ERROR_STATUS, isFull } from './errors';
-import { EventBus } from './events/bus';
-import { fontsPlugin } from './fonts/plugin';
-import { FontStore } from './fonts/store';
 import { eventsPlugin } from './events/plugin';
+import { fontsPlugin } from './fonts/plugin';
 import { jobsPlugin } from './jobs/plugin';
-import { JobService } from './jobs/service';
 import { servePages } from './pages';
-import { flatbed } from './scanner/flatbed';
+import { placesPlugin, type AppPlaces } from './places';
+import { assetsRoutes } from './routes/assets';
+import { chestRoutes } from './routes/chest';
+import { dispatchRoutes } from './routes/dispatch';
+import { eventsRoutes } from './routes/events';
+import { fontsRoutes } from './routes/fonts';
+import { jobsRoutes } from './routes/jobs';
+import { scannerRoutes } from './routes/scanner';
+import { sheetsRoutes } from './routes/sheets';
+import { trayRoutes } from './routes/tray';
 import { scannerPlugin } from './scanner/plugin';
 import { guard } from './security';
+import type { Services } from './service';
 import { sheetsPlugin } from './sheets/plugin';
-import { SheetService } from './sheets/service';
-import { Tray } from './tray/service';
 import { trayPlugin } from './tray/plugin';
 import { validateWithJoi } from './validation';
 
-export interface AppPlaces {
-  readonly dataDir: string;
-  /** The built worker threads. */
-  readonly workersDir: string;
-  readonly migrationsDir: string;
-  readonly webDir: string;
-}
-
-export interface Services {
-  readonly jobs: JobService;
-  readonly sheets: SheetService;
-  readonly assets: AssetStore;
-  readonly fonts: FontStore;
-  readonly dispatch: DispatchService;
-  readonly facts: Facts;
-  readonly tray: Tray;
-}
+/** Services, each after those that it is made of, and the routes over them. */
+const SERVICES = [
+  databasePlugin,
+  eventsPlugin,
+  jobsPlugin,
+  assetsPlugin,
+  fontsPlugin,
+  sheetsPlugin,
+  rampsPlugin,
+  scannerPlugin,
+  dispatchPlugin,
+  trayPlugin,
+];
+const ROUTES = [eventsRoutes, jobsRoutes, sheetsRoutes, assetsRoutes, fontsRoutes, chestRoutes, scannerRoutes, dispatchRoutes, trayRoutes];
 
 const MOST_DOCUMENT_BYTES = 8 * 2 ** 20;
-
-const pool = (dir: string, file: string, maxThreads = 1): Piscina =>
-  new Piscina({ filename: join(dir, file), minThreads: 0, maxThreads, idleTimeout: 30_000 });
 
 const answerErrors = (app: FastifyInstance): void => {
   app.setErrorHandler((error: FastifyError | AppError, request, reply) => {
@@ -79,44 +71,13 @@ const answerErrors = (app: FastifyInstance): void => {
 /** The whole server on one data directory, not listening yet. */
 export const buildApp = async (places: AppPlaces): Promise<{ app: FastifyInstance; services: Services }> => {
   allowDecoders();
-  const { db, copy, close } = openDb(places.dataDir, places.migrationsDir);
   const app = Fastify({ logger: { level: 'error' }, bodyLimit: MOST_DOCUMENT_BYTES, forceCloseConnections: true });
   validateWithJoi(app);
   guard(app);
   answerErrors(app);
-
-  const bus = new EventBus();
-  const ingesting = pool(places.workersDir, 'ingest.worker.js', INGEST_THREADS);
-  const sending = pool(places.workersDir, 'send-out.worker.js');
-  const scanning = pool(places.workersDir, 'scan.worker.js');
-  const jobs = new JobService(db);
-  const assets = new AssetStore(db, places.dataDir, ingesting);
-  const trying = pool(places.workersDir, 'font.worker.js');
-  const fonts = new FontStore(db, places.dataDir, trying);
-  const sheets = new SheetService(db, assets, fonts);
-  const dispatch = new DispatchService(db, places.dataDir, assets, fonts, sending, bus, (error) => app.log.error(error));
-  const tray = new Tray(db, { sheets, assets, fonts, dispatch });
-
-  await app.register(eventsPlugin(bus));
-  await app.register(jobsPlugin(jobs, sheets, assets));
-  await app.register(sheetsPlugin(sheets, jobs));
+  await app.register(placesPlugin(places));
   await app.register(multipart, { limits: { fileSize: MOST_BYTES, files: 1, fields: 4 } });
-  await app.register(assetsPlugin(assets, jobs, bus));
-  await app.register(fontsPlugin(fonts, sheets));
-  await app.register(chestPlugin(assets, new RampStore(db), sheets, dispatch));
-  await app.register(scannerPlugin(flatbed(scanning), assets, jobs, bus, places.dataDir));
-  await app.register(dispatchPlugin(dispatch, sheets, jobs));
-  await app.register(trayPlugin(tray));
-  await app.register(copiesPlugin(copy));
+  for (const each of [...SERVICES, ...ROUTES]) await app.register(each);
   await servePages(app, places.webDir);
-  app.addHook('onReady', (ready) => {
-    dispatch.wake();
-    ready();
-  });
-  app.addHook('onClose', async () => {
-    await dispatch.close();
-    await Promise.all([ingesting.destroy(), sending.destroy(), scanning.destroy(), trying.destroy()]);
-    close();
-  });
-  return { app, services: { jobs, sheets, assets, fonts, dispatch, facts: new Facts(db), tray } };
+  return { app, services: app };
 };

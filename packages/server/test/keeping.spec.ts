@@ -7,7 +7,7 @@ import { Readable } from 'node:stream';
 import Database from 'better-sqlite3';
 import type { Asset, KeptSheet, SendOut, TrayItem } from '@uvrant/contract';
 import { pathOf, pressuresText, type Pass, type Sheet } from '@uvrant/core';
-import type { Services } from '../src/app';
+import type { Services } from '../src/service';
 import { copiesOf, copyDaily } from '../src/db/copies';
 import { seedDemo } from '../src/demo/seed';
 import { TRAY_MS } from '../src/tray/service';

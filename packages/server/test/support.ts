@@ -6,7 +6,8 @@ import { crc32, deflateSync } from 'node:zlib';
 import type { FastifyInstance, InjectOptions, LightMyRequestResponse as Response } from 'fastify';
 import sharp from 'sharp';
 import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet, type StartingPoint } from '@uvrant/core';
-import { buildApp, type Services } from '../src/app';
+import { buildApp } from '../src/app';
+import type { Services } from '../src/service';
 
 const root = join(__dirname, '../../..');
 

@@ -1,7 +1,7 @@
 import { createReadStream, readFileSync, readdirSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import type { Sheet } from '@uvrant/core';
-import type { Services } from '../app';
+import type { Services } from '../service';
 
 /** Textures that were scanned. */
 const SCAN = 'scan-';

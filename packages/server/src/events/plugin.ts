@@ -1,34 +1,12 @@
-import type { FastifyPluginCallback } from 'fastify';
-import type { EventBus } from './bus';
+import { service } from '../service';
+import { EventBus } from './bus';
 
-/** A window that hears nothing for twice as long opens the stream anew. */
-const HEARTBEAT_MS = 15_000;
+declare module 'fastify' {
+  interface FastifyInstance {
+    readonly bus: EventBus;
+  }
+}
 
-/** One stream of server-sent events a window, for everything it wants to know. */
-export const eventsPlugin =
-  (bus: EventBus): FastifyPluginCallback =>
-  (app, _, done) => {
-    const open = new Set<() => void>();
-    app.get('/api/events', (request, reply) => {
-      reply.hijack();
-      const { raw } = reply;
-      for (const [name, value] of Object.entries(reply.getHeaders())) if (value !== undefined) raw.setHeader(name, value);
-      raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
-      raw.write(`data: ${JSON.stringify({ topic: 'beat' })}\n\n`);
-      const stop = bus.listen((event) => raw.write(`data: ${JSON.stringify(event)}\n\n`));
-      const heartbeat = setInterval(() => raw.write(`data: ${JSON.stringify({ topic: 'beat' })}\n\n`), HEARTBEAT_MS);
-      const end = (): void => {
-        clearInterval(heartbeat);
-        stop();
-        open.delete(end);
-        raw.end();
-      };
-      open.add(end);
-      request.raw.on('close', end);
-    });
-    app.addHook('preClose', (closed) => {
-      for (const end of open) end();
-      closed();
-    });
-    done();
-  };
+export const eventsPlugin = service('events', [], (app) => {
+  app.decorate('bus', new EventBus());
+});

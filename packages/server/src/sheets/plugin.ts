@@ -1,54 +1,12 @@
-import type { FastifyPluginCallback } from 'fastify';
-import Joi from 'joi';
-import type { JobService } from '../jobs/service';
-import type { SheetService } from './service';
+import { service } from '../service';
+import { SheetService } from './service';
 
-// The document itself is checked by the service, which names what is wrong in it.
-const document = Joi.object().unknown().required();
+declare module 'fastify' {
+  interface FastifyInstance {
+    readonly sheets: SheetService;
+  }
+}
 
-export const sheetsPlugin =
-  (sheets: SheetService, jobs: JobService): FastifyPluginCallback =>
-  (app, _, done) => {
-    app.post<{ Params: { job: string }; Body: { document: unknown } }>(
-      '/api/jobs/:job/sheets',
-      { schema: { params: Joi.object({ job: Joi.string().required() }), body: Joi.object({ document }) } },
-      async (request, reply) => {
-        const job = jobs.need(request.params.job);
-        return reply.code(201).send(sheets.create(job.id, request.body.document));
-      },
-    );
-
-    app.get<{ Params: { sheet: string } }>(
-      '/api/sheets/:sheet',
-      { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
-      (request) => sheets.need(request.params.sheet),
-    );
-
-    app.put<{ Params: { sheet: string }; Body: { baseRevision: number; editId: string; document: unknown } }>(
-      '/api/sheets/:sheet',
-      {
-        schema: {
-          params: Joi.object({ sheet: Joi.string().required() }),
-          body: Joi.object({
-            baseRevision: Joi.number().integer().min(1).required(),
-            editId: Joi.string().min(8).max(80).required(),
-            document,
-          }),
-        },
-      },
-      (request) => {
-        const { baseRevision, editId, document: edited } = request.body;
-        return sheets.save(request.params.sheet, baseRevision, editId, edited);
-      },
-    );
-
-    app.delete<{ Params: { sheet: string } }>(
-      '/api/sheets/:sheet',
-      { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
-      (request, reply) => {
-        sheets.remove(request.params.sheet);
-        return reply.code(204).send();
-      },
-    );
-    done();
-  };
+export const sheetsPlugin = service('sheets', ['database', 'assets', 'fonts'], (app) => {
+  app.decorate('sheets', new SheetService(app.db, app.assets, app.fonts));
+});

@@ -1,51 +1,13 @@
-import type { FastifyPluginCallback } from 'fastify';
-import Joi from 'joi';
-import type { TrayKind } from '@uvrant/contract';
-import { TRAY_KINDS, type Tray } from './service';
+import { service } from '../service';
+import { Tray } from './service';
 
-const SWEEP_EVERY_MS = 6 * 3600 * 1000;
+declare module 'fastify' {
+  interface FastifyInstance {
+    readonly tray: Tray;
+  }
+}
 
-/** The tray: what lies there, and putting it back. It is swept at the start and every six hours. */
-export const trayPlugin =
-  (tray: Tray): FastifyPluginCallback =>
-  (app, _, done) => {
-    app.get('/api/tray', () => tray.list());
-
-    app.post<{ Body: { kind: TrayKind; id: string; jobId: string | null } }>(
-      '/api/tray/put-back',
-      {
-        schema: {
-          body: Joi.object({
-            kind: Joi.string()
-              .valid(...TRAY_KINDS)
-              .required(),
-            id: Joi.string().required(),
-            jobId: Joi.string().allow(null).required(),
-          }),
-        },
-      },
-      (request, reply) => {
-        const { kind, id, jobId } = request.body;
-        tray.putBack(kind, id, jobId);
-        return reply.code(204).send();
-      },
-    );
-
-    const sweep = (): void => {
-      try {
-        tray.sweep(Date.now());
-      } catch (error) {
-        app.log.error(error);
-      }
-    };
-    const timer = setInterval(sweep, SWEEP_EVERY_MS);
-    app.addHook('onReady', (ready) => {
-      sweep();
-      ready();
-    });
-    app.addHook('onClose', (_closed, ended) => {
-      clearInterval(timer);
-      ended();
-    });
-    done();
-  };
+export const trayPlugin = service('tray', ['database', 'sheets', 'assets', 'fonts', 'dispatch'], (app) => {
+  const { db, sheets, assets, fonts, dispatch } = app;
+  app.decorate('tray', new Tray(db, { sheets, assets, fonts, dispatch }));
+});

@@ -1,0 +1,50 @@
+import Joi from 'joi';
+import { routes } from './routes';
+
+// The document itself is checked by the service, which names what is wrong in it.
+const document = Joi.object().unknown().required();
+
+export const sheetsRoutes = routes('sheets', ['sheets', 'jobs'], (app) => {
+  const { sheets, jobs } = app;
+  app.post<{ Params: { job: string }; Body: { document: unknown } }>(
+    '/api/jobs/:job/sheets',
+    { schema: { params: Joi.object({ job: Joi.string().required() }), body: Joi.object({ document }) } },
+    async (request, reply) => {
+      const job = jobs.need(request.params.job);
+      return reply.code(201).send(sheets.create(job.id, request.body.document));
+    },
+  );
+
+  app.get<{ Params: { sheet: string } }>(
+    '/api/sheets/:sheet',
+    { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
+    (request) => sheets.need(request.params.sheet),
+  );
+
+  app.put<{ Params: { sheet: string }; Body: { baseRevision: number; editId: string; document: unknown } }>(
+    '/api/sheets/:sheet',
+    {
+      schema: {
+        params: Joi.object({ sheet: Joi.string().required() }),
+        body: Joi.object({
+          baseRevision: Joi.number().integer().min(1).required(),
+          editId: Joi.string().min(8).max(80).required(),
+          document,
+        }),
+      },
+    },
+    (request) => {
+      const { baseRevision, editId, document: edited } = request.body;
+      return sheets.save(request.params.sheet, baseRevision, editId, edited);
+    },
+  );
+
+  app.delete<{ Params: { sheet: string } }>(
+    '/api/sheets/:sheet',
+    { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
+    (request, reply) => {
+      sheets.remove(request.params.sheet);
+      return reply.code(204).send();
+    },
+  );
+});

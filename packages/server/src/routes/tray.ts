@@ -1,0 +1,49 @@
+import Joi from 'joi';
+import type { TrayKind } from '@uvrant/contract';
+import { TRAY_KINDS } from '../tray/service';
+import { routes } from './routes';
+
+const SWEEP_EVERY_MS = 6 * 3600 * 1000;
+
+/** The tray: what lies there, and putting it back. It is swept at the start and every six hours. */
+export const trayRoutes = routes('tray', ['tray'], (app) => {
+  const { tray } = app;
+  app.get('/api/tray', () => tray.list());
+
+  app.post<{ Body: { kind: TrayKind; id: string; jobId: string | null } }>(
+    '/api/tray/put-back',
+    {
+      schema: {
+        body: Joi.object({
+          kind: Joi.string()
+            .valid(...TRAY_KINDS)
+            .required(),
+          id: Joi.string().required(),
+          jobId: Joi.string().allow(null).required(),
+        }),
+      },
+    },
+    (request, reply) => {
+      const { kind, id, jobId } = request.body;
+      tray.putBack(kind, id, jobId);
+      return reply.code(204).send();
+    },
+  );
+
+  const sweep = (): void => {
+    try {
+      tray.sweep(Date.now());
+    } catch (error) {
+      app.log.error(error);
+    }
+  };
+  const timer = setInterval(sweep, SWEEP_EVERY_MS);
+  app.addHook('onReady', (ready) => {
+    sweep();
+    ready();
+  });
+  app.addHook('onClose', (_closed, ended) => {
+    clearInterval(timer);
+    ended();
+  });
+});
