@@ -6,6 +6,7 @@ import { whileHere } from '../sender';
 import { shownName } from '../validation';
 import type { Drawer } from '@uvrant/contract';
 import { DRAWERS } from '../assets/store';
+import { answers } from './answers';
 import { routes } from './routes';
 
 const sha256 = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
@@ -20,6 +21,7 @@ export const assetsRoutes = routes('assets', ['assets', 'jobs', 'events'], (app)
       schema: {
         params: Joi.object({ job: Joi.string().required() }),
         querystring: Joi.object({ upload: Joi.string().max(80), drawer: Joi.string().valid(...DRAWERS) }),
+        ...answers('asset'),
       },
     },
     async (request, reply) => {

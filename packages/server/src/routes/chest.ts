@@ -4,6 +4,7 @@ import type { Drawer } from '@uvrant/contract';
 import { DRAWERS } from '../assets/store';
 import { AppError } from '../errors';
 import { plainName } from '../validation';
+import { answers } from './answers';
 import { routes } from './routes';
 
 const sha256 = Joi.string()
@@ -24,6 +25,7 @@ export const chestRoutes = routes('chest', ['assets', 'ramps', 'sheets', 'dispat
           drawer: Joi.string().valid(...DRAWERS),
           tags: Joi.array().items(plainName(40).trim()).max(24),
         }),
+        ...answers('asset'),
       },
     },
     (request) => {
@@ -51,7 +53,7 @@ export const chestRoutes = routes('chest', ['assets', 'ramps', 'sheets', 'dispat
     },
   );
 
-  app.get('/api/ramps', () => ramps.list());
+  app.get('/api/ramps', { schema: answers('ramps') }, () => ramps.list());
 
   app.post<{ Body: { name: string; stops: RampStop[] } }>(
     '/api/ramps',
@@ -61,6 +63,7 @@ export const chestRoutes = routes('chest', ['assets', 'ramps', 'sheets', 'dispat
           name: plainName(120).trim().required(),
           stops: Joi.array().items(Joi.object().unknown()).required(),
         }),
+        ...answers('ramp'),
       },
     },
     async (request, reply) => {

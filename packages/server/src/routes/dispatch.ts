@@ -2,17 +2,18 @@ import { createReadStream, statSync } from 'node:fs';
 import * as contentDisposition from 'content-disposition';
 import Joi from 'joi';
 import { fileFormats, OUTPUT_FORMAT_NAMES } from '../dispatch/formats/formats';
+import { answers } from './answers';
 import { routes } from './routes';
 
 const byId = Joi.object({ id: Joi.string().required() });
 
 export const dispatchRoutes = routes('dispatch', ['dispatch', 'sheets', 'jobs'], (app) => {
   const { dispatch, sheets, jobs } = app;
-  app.get<{ Params: { id: string } }>('/api/jobs/:id/send-outs', { schema: { params: byId } }, (request) =>
+  app.get<{ Params: { id: string } }>('/api/jobs/:id/send-outs', { schema: { params: byId, ...answers('sendOuts') } }, (request) =>
     dispatch.ofJob(jobs.need(request.params.id).id),
   );
 
-  app.get('/api/file-formats', () => fileFormats());
+  app.get('/api/file-formats', { schema: answers('formats') }, () => fileFormats());
 
   app.post<{ Params: { id: string }; Body: { format: string; devicePpi?: number } }>(
     '/api/sheets/:id/send-outs',
@@ -25,6 +26,7 @@ export const dispatchRoutes = routes('dispatch', ['dispatch', 'sheets', 'jobs'],
             .required(),
           devicePpi: Joi.number().integer().min(36).max(2400),
         }),
+        ...answers('sendOut'),
       },
     },
     async (request, reply) => {
@@ -34,7 +36,7 @@ export const dispatchRoutes = routes('dispatch', ['dispatch', 'sheets', 'jobs'],
     },
   );
 
-  app.post<{ Params: { id: string } }>('/api/send-outs/:id/cancel', { schema: { params: byId } }, (request) =>
+  app.post<{ Params: { id: string } }>('/api/send-outs/:id/cancel', { schema: { params: byId, ...answers('sendOut') } }, (request) =>
     dispatch.cancel(request.params.id),
   );
 

@@ -5,6 +5,7 @@ import { AppError } from '../errors';
 import { shownName } from '../validation';
 import { shippedFile } from '../fonts/shipped';
 import { MOST_FONT_BYTES } from '../fonts/store';
+import { answers } from './answers';
 import { routes } from './routes';
 
 const IMMUTABLE = 'public, max-age=31536000, immutable';
@@ -13,9 +14,9 @@ const index = Joi.number().integer().min(0).max(20).required();
 /** Fonts: those that ship with the program, and the person's own. All leave as sfnt. */
 export const fontsRoutes = routes('fonts', ['fonts', 'sheets'], (app) => {
   const { fonts: store, sheets } = app;
-  app.get('/api/fonts', () => store.list());
+  app.get('/api/fonts', { schema: answers('fonts') }, () => store.list());
 
-  app.post('/api/fonts', async (request, reply) => {
+  app.post('/api/fonts', { schema: answers('font') }, async (request, reply) => {
     const part = request.isMultipart() ? await request.file({ limits: { fileSize: MOST_FONT_BYTES } }) : undefined;
     if (!part) throw new AppError('no-file', 'Send one font as a multipart form with a file in it.');
     const file = await part.toBuffer().catch(() => {

@@ -9,6 +9,7 @@ import { AppError } from '../errors';
 import { whileHere } from '../sender';
 import { PREVIEW_PPI } from '../scanner/flatbed';
 import type { OnGlass, ScanArea, ScanOrder } from '../scanner/port';
+import { answers } from './answers';
 import { routes } from './routes';
 
 const glass = Joi.object({
@@ -74,7 +75,7 @@ export const scannerRoutes = routes('scanner', ['scanner', 'assets', 'jobs', 'ev
     }
   };
 
-  app.get('/api/scanner/devices', () => scanner.devices());
+  app.get('/api/scanner/devices', { schema: answers('devices') }, () => scanner.devices());
 
   app.post<{ Params: { device: string }; Body: PreviewBody }>(
     '/api/scanner/devices/:device/preview',
@@ -106,6 +107,7 @@ export const scannerRoutes = routes('scanner', ['scanner', 'assets', 'jobs', 'ev
           ppi: Joi.number().integer().required(),
           area: Joi.object({ x: mm, y: mm, width: mm, height: mm }).required(),
         }),
+        ...answers('asset'),
       },
     },
     async (request, reply) => {

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { answers } from './answers';
 import { routes } from './routes';
 
 // The document itself is checked by the service, which names what is wrong in it.
@@ -8,7 +9,7 @@ export const sheetsRoutes = routes('sheets', ['sheets', 'jobs'], (app) => {
   const { sheets, jobs } = app;
   app.post<{ Params: { job: string }; Body: { document: unknown } }>(
     '/api/jobs/:job/sheets',
-    { schema: { params: Joi.object({ job: Joi.string().required() }), body: Joi.object({ document }) } },
+    { schema: { params: Joi.object({ job: Joi.string().required() }), body: Joi.object({ document }), ...answers('sheet') } },
     async (request, reply) => {
       const job = jobs.need(request.params.job);
       return reply.code(201).send(sheets.create(job.id, request.body.document));
@@ -17,7 +18,7 @@ export const sheetsRoutes = routes('sheets', ['sheets', 'jobs'], (app) => {
 
   app.get<{ Params: { sheet: string } }>(
     '/api/sheets/:sheet',
-    { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
+    { schema: { params: Joi.object({ sheet: Joi.string().required() }), ...answers('sheet') } },
     (request) => sheets.need(request.params.sheet),
   );
 
@@ -31,6 +32,7 @@ export const sheetsRoutes = routes('sheets', ['sheets', 'jobs'], (app) => {
           editId: Joi.string().min(8).max(80).required(),
           document,
         }),
+        ...answers('sheet'),
       },
     },
     (request) => {

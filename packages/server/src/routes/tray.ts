@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { TrayKind } from '@uvrant/contract';
 import { TRAY_KINDS } from '../tray/service';
+import { answers } from './answers';
 import { routes } from './routes';
 
 const SWEEP_EVERY_MS = 6 * 3600 * 1000;
@@ -8,7 +9,7 @@ const SWEEP_EVERY_MS = 6 * 3600 * 1000;
 /** The tray: what lies there, and putting it back. It is swept at the start and every six hours. */
 export const trayRoutes = routes('tray', ['tray'], (app) => {
   const { tray } = app;
-  app.get('/api/tray', () => tray.list());
+  app.get('/api/tray', { schema: answers('tray') }, () => tray.list());
 
   app.post<{ Body: { kind: TrayKind; id: string; jobId: string | null } }>(
     '/api/tray/put-back',

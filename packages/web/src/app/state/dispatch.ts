@@ -1,3 +1,4 @@
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { JobActions } from './jobs';
 import type { FileFormat, SendOut } from '@uvrant/contract';
@@ -18,37 +19,47 @@ export const DispatchActions = createActionGroup({
 
 interface DispatchState {
   readonly formats: readonly FileFormat[];
-  readonly sendOuts: readonly SendOut[];
+  /** Files sent out of the job or on their way. */
+  readonly sent: EntityState<SendOut>;
   readonly shares: Readonly<Record<string, number>>;
   readonly problem: string | null;
 }
 
-const initial: DispatchState = { formats: [], sendOuts: [], shares: {}, problem: null };
+/** The latest first. */
+const sent = createEntityAdapter<SendOut>({ sortComparer: (a, b) => b.createdAt - a.createdAt });
+const initial: DispatchState = { formats: [], sent: sent.getInitialState(), shares: {}, problem: null };
 
 export const dispatchFeature = createFeature({
   name: 'dispatch',
   reducer: createReducer(
     initial,
     on(DispatchActions.formatsListed, (state, { formats }): DispatchState => ({ ...state, formats })),
-    on(DispatchActions.sendOutsListed, (state, { sendOuts }): DispatchState => ({ ...state, sendOuts })),
+    on(DispatchActions.sendOutsListed, (state, { sendOuts }): DispatchState => ({
+      ...state,
+      sent: sent.setAll([...sendOuts], state.sent),
+    })),
     on(DispatchActions.sendOutWanted, (state): DispatchState => ({ ...state, problem: null })),
     on(DispatchActions.sendOutQueued, (state, { sendOut }): DispatchState => ({
       ...state,
-      sendOuts: [sendOut, ...state.sendOuts.filter((each) => each.id !== sendOut.id)],
+      sent: sent.setOne(sendOut, state.sent),
     })),
     on(DispatchActions.sendOutRefused, (state, { message }): DispatchState => ({ ...state, problem: message })),
     on(DispatchActions.sendOutMovedOn, (state, { id, state: now, share }): DispatchState => ({
       ...state,
       shares: { ...state.shares, [id]: share },
-      sendOuts: state.sendOuts.map((each) => (each.id === id && each.state !== now ? { ...each, state: now } : each)),
+      sent: sent.updateOne({ id, changes: { state: now } }, state.sent),
     })),
     on(JobActions.jobEntered, ({ formats }): DispatchState => ({ ...initial, formats })),
   ),
-  extraSelectors: ({ selectSendOuts, selectFormats }) => ({
-    /** The formats as a list to choose from. */
-    selectChoices: createSelector(selectFormats, (formats) =>
-      formats.map(({ name, title, suits }) => ({ value: name, words: title, note: suits })),
-    ),
-    selectUnderWay: createSelector(selectSendOuts, (all) => all.filter((each) => each.state === 'queued' || each.state === 'rendering')),
-  }),
+  extraSelectors: ({ selectSent, selectFormats }) => {
+    const selectSendOuts = createSelector(selectSent, sent.getSelectors().selectAll);
+    return {
+      selectSendOuts,
+      /** The formats as a list to choose from. */
+      selectChoices: createSelector(selectFormats, (formats) =>
+        formats.map(({ name, title, suits }) => ({ value: name, words: title, note: suits })),
+      ),
+      selectUnderWay: createSelector(selectSendOuts, (all) => all.filter((each) => each.state === 'queued' || each.state === 'rendering')),
+    };
+  },
 });

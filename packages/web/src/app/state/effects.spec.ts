@@ -108,12 +108,13 @@ test('a send-out’s progress comes by the stream, and its end is read', () => {
   const { store, events } = started({ sendOut: () => of(sendOut), sendOuts });
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [], assets: [] } }));
   const state = store.selectSignal(dispatchFeature.selectDispatchState);
+  const known = store.selectSignal(dispatchFeature.selectSendOuts);
   store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
   events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'rendering', share: 0.4 });
-  expect(state()).toMatchObject({ shares: { o1: 0.4 }, sendOuts: [{ state: 'rendering' }] });
+  expect([state().shares, known()]).toMatchObject([{ o1: 0.4 }, [{ state: 'rendering' }]]);
   events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'done', share: 1 });
   expect(sendOuts).toHaveBeenCalledTimes(1);
-  expect(state().sendOuts).toMatchObject([{ state: 'done', bytes: 9 }]);
+  expect(known()).toMatchObject([{ state: 'done', bytes: 9 }]);
 });
 
 test('a picture that came in while the job was being read stays', async () => {
@@ -182,8 +183,8 @@ test('sheets are sent out beside each other; the same one twice at once counts o
   const { store } = started({ sendOut });
   for (const sheetId of ['s1', 's2', 's1']) store.dispatch(DispatchActions.sendOutWanted({ sheetId, format: 'png' }));
   expect(sendOut.mock.calls.map(([sheetId]) => sheetId)).toEqual(['s1', 's2']);
-  for (const [id, answer] of answers) {
-    answer.next({ id, sheetId: id, state: 'queued' } as SendOut);
+  for (const [at, [id, answer]] of [...answers].entries()) {
+    answer.next({ id, sheetId: id, state: 'queued', createdAt: at } as SendOut);
     answer.complete();
   }
   expect(

@@ -1,3 +1,4 @@
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { Sheet } from '@uvrant/core';
 import type { Asset, Drawer, Job, JobContents, KeptSheet } from '@uvrant/contract';
@@ -40,18 +41,27 @@ interface JobsState {
   readonly jobs: readonly Job[];
   readonly contents: JobContents | null;
   readonly problem: string | null;
-  readonly uploads: readonly Upload[];
+  /** Pictures on their way, in the order in which they were dropped. */
+  readonly underWay: EntityState<Upload>;
   /** The picture taken in last, to be offered for a new sheet. */
   readonly latest: string | null;
   /** The job that is being read was known already: what it does not have any more was removed. */
   readonly isReadAgain: boolean;
 }
 
-const initial: JobsState = { jobs: [], contents: null, problem: null, uploads: [], latest: null, isReadAgain: false };
+const uploads = createEntityAdapter<Upload>();
+const initial: JobsState = {
+  jobs: [],
+  contents: null,
+  problem: null,
+  underWay: uploads.getInitialState(),
+  latest: null,
+  isReadAgain: false,
+};
 
 const withUpload = (state: JobsState, id: string, change: Partial<Upload>): JobsState => ({
   ...state,
-  uploads: state.uploads.map((upload) => (upload.id === id ? { ...upload, ...change } : upload)),
+  underWay: uploads.updateOne({ id, changes: change }, state.underWay),
 });
 
 const withSheet = (state: JobsState, sheet: KeptSheet): JobsState => {
@@ -91,7 +101,9 @@ export const jobsFeature = createFeature({
     initial,
     on(JobActions.jobsListed, (state, { jobs }): JobsState => ({ ...state, jobs })),
     on(JobActions.jobEntered, (state, { id }): JobsState =>
-      state.contents?.job.id === id ? { ...state, problem: null } : { ...state, contents: null, problem: null, uploads: [], latest: null },
+      state.contents?.job.id === id
+        ? { ...state, problem: null }
+        : { ...state, contents: null, problem: null, underWay: initial.underWay, latest: null },
     ),
     on(JobActions.jobOpened, (state, { contents }): JobsState => ({
       ...state,
@@ -109,18 +121,18 @@ export const jobsFeature = createFeature({
     })),
     on(JobActions.pictureDropped, (state, { id, file }): JobsState => ({
       ...state,
-      uploads: [...state.uploads, { id, name: file.name, sent: 0, read: 0, error: null }],
+      underWay: uploads.addOne({ id, name: file.name, sent: 0, read: 0, error: null }, state.underWay),
     })),
     on(JobActions.pictureSent, (state, { id, share }) => withUpload(state, id, { sent: share })),
     on(JobActions.pictureRead, (state, { id, share }) => withUpload(state, id, { sent: 1, read: share })),
     on(JobActions.pictureRefused, (state, { id, message }) => withUpload(state, id, { error: message })),
-    on(JobActions.uploadDismissed, (state, { id }): JobsState => ({ ...state, uploads: state.uploads.filter((each) => each.id !== id) })),
+    on(JobActions.uploadDismissed, (state, { id }): JobsState => ({ ...state, underWay: uploads.removeOne(id, state.underWay) })),
     on(JobActions.pictureTakenIn, (state, { id, asset }): JobsState => {
-      const uploads = state.uploads.filter((each) => each.id !== id);
+      const underWay = uploads.removeOne(id, state.underWay);
       const { contents } = state;
-      if (!contents) return { ...state, uploads };
+      if (!contents) return { ...state, underWay };
       const assets = [asset, ...contents.assets.filter((each) => each.sha256 !== asset.sha256)];
-      return { ...state, uploads, contents: { ...contents, assets }, latest: asset.sha256 };
+      return { ...state, underWay, contents: { ...contents, assets }, latest: asset.sha256 };
     }),
     on(JobActions.pictureKnown, (state, { asset }) =>
       withAssets(state, (assets) => assets.map((each) => (each.sha256 === asset.sha256 ? asset : each))),
@@ -131,7 +143,8 @@ export const jobsFeature = createFeature({
     }),
     on(JobActions.sheetCreated, JobActions.sheetSaved, (state, { sheet }) => withSheet(state, sheet)),
   ),
-  extraSelectors: ({ selectContents }) => ({
+  extraSelectors: ({ selectContents, selectUnderWay }) => ({
+    selectUploads: createSelector(selectUnderWay, uploads.getSelectors().selectAll),
     /** The sheets of the job that can be opened. */
     selectSheets: createSelector(selectContents, (contents) => contents?.sheets.filter(({ fault }) => fault === null) ?? []),
     selectAssets: createSelector(selectContents, (contents) => contents?.assets ?? []),
