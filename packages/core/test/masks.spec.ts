@@ -415,7 +415,7 @@ describe('picking', () => {
     return [px(10, 10), px(30, 35), px(20, 22)];
   };
 
-  test('finds a colour everywhere, or only what hangs together with the sample', () => {
+  test('finds a colour everywhere, or only what is connected with the sample', () => {
     expect(at(pick())).toEqual([ONE, ONE, 0]);
     expect(at(pick({ connected: true }))).toEqual([ONE, 0, 0]);
     expect(at(pick({ smallest: 15 }))).toEqual([0, 0, 0]);

@@ -130,7 +130,7 @@ test('a guard eases a wear once, however often its lettering is spoken of in the
   expect(guarded(0.4) / guarded(0)).toBeCloseTo(0.6, 3);
 });
 
-describe('a pick that only takes what hangs together', () => {
+describe('a pick of connected areas only', () => {
   const pick: Mask = {
     id: 'k',
     kind: 'pick',

@@ -1,7 +1,7 @@
-/** Coverage from which pixels hang together: what is fainter is the haze round a piece. */
+/** Coverage from which pixels are connected: what is fainter is the haze round a piece. */
 const HANGS: i32 = 16384 >> 4;
 
-// A run of pixels that hang together along a row: its ends and row, the piece it belongs to (a run as well), and, of a piece's
+// A run of connected pixels along a row: its ends and row, the piece it belongs to (a run as well), and, of a piece's
 // first run, the box of the whole piece. 32-bit values.
 const RUN: usize = 32;
 const START: usize = 0;

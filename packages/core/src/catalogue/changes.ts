@@ -97,7 +97,7 @@ const PASS_PARTS: Readonly<Record<string, string>> = {
 const passChange = (before: Pass, after: Pass): string => {
   const keys = changedKeys(before, after).filter((key) => key !== 'source' || before.source.kind !== 'group');
   if (keys.includes('on')) return onOff(after.name, after);
-  // What hangs on the art moves with its place.
+  // What follows the art moves with its place.
   if (keys.includes('placement')) return `${after.name}: place`;
   if (keys.length !== 1) return after.name;
   const list = { steps: 'Steps', masks: 'Masks', wear: 'Wears' } as const;

@@ -18,7 +18,7 @@ import { picked, type PickDials } from './near-colours';
 const DIALS = {
   tolerance: number({ title: 'Tolerance', unit: 'ΔE', min: 0, max: 100, step: 0.5, default: 8, more: 'colours farther off count too' }),
   softness: share({ title: 'Softness', default: 0.2, more: 'a longer passage beyond the tolerance' }),
-  connected: toggle({ title: 'Only what hangs together', default: false }),
+  connected: toggle({ title: 'Only connected areas', default: false }),
   smallest: length({ title: 'Smallest patch', min: 0, max: MOST_EDGE, default: 0, wide: true, more: 'larger patches are left out' }),
 };
 /** A colour picked off the sheet, and where. */
@@ -27,7 +27,7 @@ const PARTS = { samples: field.list(SAMPLE) };
 
 /**
  * Where the pass's source is near one of the sampled colours: up to a colour difference (CIEDE2000) that counts as the same, with
- * a passage beyond it; where `connected`, only what hangs together with the place of a sample.
+ * a passage beyond it; where `connected`, only what is connected with the place of a sample.
  */
 export type PickMask = MaskOf<'pick', typeof DIALS, typeof PARTS>;
 declare module '../sheet/model' {
@@ -48,7 +48,7 @@ const pickedNode = (picture: Node<'colour'>, { samples, tolerance, softness }: P
 
 type Place = { readonly x: number; readonly y: number };
 
-/** Pixels that hang together with some places, and those beside them, so that fine edges are not cut along the coarse ones. */
+/** Pixels that are connected with some places, and those beside them, so that fine edges are not cut along the coarse ones. */
 const reachedFrom = (set: Uint8Array, { width, height }: Region, places: readonly Place[], pxPerMm: number): Uint8Array => {
   const { labels, count } = componentsOf(set, width, height, 8);
   const wanted = new Uint8Array(count + 1);
@@ -71,7 +71,7 @@ const reachedFrom = (set: Uint8Array, { width, height }: Region, places: readonl
   return out;
 };
 
-/** What of a plane hangs together with some places, looked at on a coarse rendering of the whole sheet. */
+/** What of a plane is connected with some places, looked at on a coarse rendering of the whole sheet. */
 const connectedNode = (plane: Plane, coarse: CoarsePlane, places: readonly Place[], pxPerMm: number): Plane => {
   const { region: whole } = coarse;
   let reached: Uint8Array | null = null;

@@ -9,7 +9,7 @@ import { passesOf } from '../sheet/walk';
 
 /** Colours that are counted at most. */
 export const MOST_COLOURS = 5000;
-/** So many are still a print of few inks. */
+/** Most colours that a print of few inks has. */
 const FEW_COLOURS = 16;
 
 const CONTINUOUS: ReadonlySet<string> = new Set(['picture', 'ramp', 'surface']);

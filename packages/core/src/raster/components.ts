@@ -1,4 +1,4 @@
-/** Pieces that hang together, numbered from 1 (0 is what is not set), and the box of each: first and last column and row. */
+/** Connected pieces, numbered from 1 (0 is what is not set), and the box of each: first and last column and row. */
 export interface Components {
   readonly labels: Int32Array;
   readonly count: number;

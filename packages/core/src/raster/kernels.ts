@@ -209,7 +209,7 @@ export interface Kernels {
 
   /**
    * Sets to nothing, in place, what belongs to pieces of more than ONE / 16 whose box is at most `most` pixels long and
-   * wide and does not touch the plane's rim. Pixels hang together by sides and corners.
+   * wide and does not touch the plane's rim. Pixels are connected by sides and corners.
    */
   readonly dropSpecks: (plane: Int16Array, width: number, height: number, most: number) => void;
 

@@ -2,7 +2,7 @@ import { componentsOf } from '../components';
 import type { Kernels } from '../kernels';
 import { ONE } from '../raster';
 
-/** Coverage from which pixels hang together: what is fainter is the haze round a piece. */
+/** Coverage from which pixels are connected: what is fainter is the haze round a piece. */
 const HANGS = ONE >> 4;
 
 export const dropSpecks: Kernels['dropSpecks'] = (plane, width, height, most) => {

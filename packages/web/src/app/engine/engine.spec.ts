@@ -161,7 +161,7 @@ test('a version that the worker does not know is opened again, whole, after any 
   ]);
   worker.answer(done(1));
   expect(await asked).toBe(pixels);
-  // What nobody holds is superseded after so many.
+  // What nobody holds is superseded by later versions.
   await expect(engine.ask({ ...tile('draft'), version: old + 1 })).rejects.toThrow(TaskCancelled);
 });
 

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -6,6 +8,7 @@ import { JobActions, jobsFeature } from '../state/jobs';
 import { TrayActions } from '../state/tray';
 import { TrayNotice } from '../tray/tray-notice';
 import { Lengths } from '../ui/lengths';
+import { NameEntry } from '../ui/name-entry';
 import { NewSheet } from './new-sheet';
 import { SheetPreview } from './sheet-preview';
 import { Uploads } from './uploads';
@@ -13,7 +16,7 @@ import { Uploads } from './uploads';
 /** A job: a new sheet made from a picture, and the sheets there are. */
 @Component({
   selector: 'uv-job-page',
-  imports: [MatTooltip, NewSheet, RouterLink, SheetPreview, TrayNotice, Uploads],
+  imports: [MatFormField, MatInput, MatTooltip, NameEntry, NewSheet, RouterLink, SheetPreview, TrayNotice, Uploads],
   template: `
     <div class="page">
       <uv-uploads />
@@ -80,10 +83,10 @@ import { Uploads } from './uploads';
         </section>
         <section class="jobs">
           <h2>This job</h2>
-          <form (submit)="rename($event, name.value)">
-            <input [value]="contents.job.name" aria-label="Name of this job" maxlength="120" (change)="rename($event, name.value)" #name />
+          <div class="this">
+            <uv-name-entry [value]="contents.job.name" label="Name of this job" (renamed)="rename($event)" />
             <button type="button" class="remove" (click)="remove('job', contents.job.id, contents.job.name)">Remove this job</button>
-          </form>
+          </div>
           <h2>Removed</h2>
           <p><a class="other" routerLink="/tray">Tray</a></p>
           <h2>Other jobs</h2>
@@ -92,15 +95,17 @@ import { Uploads } from './uploads';
               <a class="other" [routerLink]="['/jobs', job.id]">{{ job.name }}</a>
             }
             @if (naming()) {
-              <input
-                class="new"
-                #fresh
-                aria-label="Name of the new job"
-                placeholder="Name of the new job"
-                maxlength="120"
-                (keydown.enter)="begin(fresh.value)"
-                (keydown.escape)="naming.set(false)"
-              />
+              <mat-form-field>
+                <input
+                  matInput
+                  #fresh
+                  aria-label="Name of the new job"
+                  placeholder="Name of the new job"
+                  maxlength="120"
+                  (keydown.enter)="begin(fresh.value)"
+                  (keydown.escape)="naming.set(false)"
+                />
+              </mat-form-field>
               <button type="button" class="uv-button" (click)="begin(fresh.value)">Begin it</button>
             } @else {
               <button type="button" class="uv-button" (click)="naming.set(true)">New job…</button>
@@ -139,10 +144,8 @@ export class JobPage {
     input.value = '';
   }
 
-  protected rename(event: Event, name: string): void {
-    event.preventDefault();
-    const wanted = name.trim();
-    if (wanted && wanted !== this.contents()?.job.name) this.store.dispatch(JobActions.jobRenamed({ id: this.job(), name: wanted }));
+  protected rename(name: string): void {
+    this.store.dispatch(JobActions.jobRenamed({ id: this.job(), name }));
   }
 
   protected remove(kind: 'job' | 'sheet', id: string, name: string): void {

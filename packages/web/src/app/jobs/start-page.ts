@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobActions, jobsFeature } from '../state/jobs';
@@ -6,6 +8,7 @@ import { JobActions, jobsFeature } from '../state/jobs';
 /** Opens the job opened last, on the bench where it has a sheet; without any job, asks for the first. */
 @Component({
   selector: 'uv-start-page',
+  imports: [MatFormField, MatInput],
   template: `
     <section>
       @if (problem(); as problem) {
@@ -18,7 +21,7 @@ import { JobActions, jobsFeature } from '../state/jobs';
         <form (submit)="begin($event, name.value)">
           <label>
             Its name
-            <input #name required maxlength="120" placeholder="Night concerts, spring" />
+            <mat-form-field><input matInput #name required maxlength="120" placeholder="Night concerts, spring" /></mat-form-field>
           </label>
           <button class="uv-button main">Begin</button>
         </form>
@@ -40,13 +43,9 @@ import { JobActions, jobsFeature } from '../state/jobs';
       display: grid;
       gap: 12px;
     }
-    input {
+    mat-form-field {
       display: block;
       width: 340px;
-      padding: 4px 0;
-      border: 0;
-      border-bottom: 2px solid var(--cobalt);
-      background: none;
       font-size: 1rem;
     }
   `,

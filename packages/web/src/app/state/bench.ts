@@ -16,14 +16,14 @@ import type { Pending } from '../keeping/saver';
 import { JobActions } from './jobs';
 import type { KeptSheet } from '@uvrant/contract';
 
-/** What hangs on a pass or step: one of its wears, a zone of a step, a mask of any of them. */
+/** What is attached to a pass or step: one of its wears, a zone of a step, a mask of any of them. */
 export interface Attached {
   readonly wear?: string;
   readonly zone?: string;
   readonly mask?: string;
 }
 
-/** A line of the ticket: the sheet's head, a pass, a step of a pass, or what hangs on either. */
+/** A line of the ticket: the sheet's head, a pass, a step of a pass, or what is attached to either. */
 export interface Line {
   readonly pass: string | null;
   readonly step: string | null;

@@ -177,8 +177,8 @@ const TYPE: readonly Addition[] = [
 const SHAPE_NOTES = {
   rectangle: 'A box, filled or as a border.',
   ellipse: 'A disc or a ring.',
-  polygon: 'So many equal sides.',
-  'star burst': 'A burst with so many points.',
+  polygon: 'Equal sides, as many as you say.',
+  'star burst': 'A burst with as many points as you say.',
   line: 'A rule of a width in mm.',
 } as const;
 

@@ -6,6 +6,7 @@ import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 import { dialLines } from './dial-lines';
 import { ActionMenu } from '../../ui/action-menu';
+import { NameEntry } from '../../ui/name-entry';
 import { Select } from '../../ui/select';
 import { Editing } from '../editing';
 import { LayDials } from './lay-dials';
@@ -22,10 +23,10 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
 /** A pass: its source’s dials, how it lies on the sheet and how it goes down. */
 @Component({
   selector: 'uv-pass-dials',
-  imports: [ActionMenu, LayDials, MaskList, NgComponentOutlet, PlacementDials, Select],
+  imports: [ActionMenu, LayDials, MaskList, NameEntry, NgComponentOutlet, PlacementDials, Select],
   template: `
     <header>
-      <h2><input [value]="pass().name" aria-label="Name of the pass" maxlength="120" (change)="rename(name)" #name /></h2>
+      <h2><uv-name-entry [value]="pass().name" label="Name of the pass" (renamed)="rename($event)" /></h2>
       @if (chosen().length > 1) {
         <p>{{ chosen().length }} passes are chosen; the dials are of this one.</p>
       } @else {
@@ -171,10 +172,8 @@ export class PassDials {
     this.editing.sheet((sheet) => movePass(sheet, stray.id, { group: id, after: isBefore ? null : (source.passes.at(-1)?.id ?? null) }));
   }
 
-  protected rename(entry: HTMLInputElement): void {
-    const name = entry.value.trim();
-    if (name) this.editing.pass(this.pass().id, (pass) => ({ ...pass, name }));
-    else entry.value = this.pass().name;
+  protected rename(name: string): void {
+    this.editing.pass(this.pass().id, (pass) => ({ ...pass, name }));
   }
 }
 

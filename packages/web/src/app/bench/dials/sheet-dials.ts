@@ -21,6 +21,7 @@ import { ColourPicker } from '../../ui/colour-picker';
 import { Toggles } from '../../ui/toggles';
 import { Figure } from '../../ui/figure';
 import { Lengths } from '../../ui/lengths';
+import { NameEntry } from '../../ui/name-entry';
 import { ChoiceField } from './fields/choice-field';
 import { Editing } from '../editing';
 
@@ -29,10 +30,10 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
 /** The sheet's head: its size, resolution, edges, stock and inks. */
 @Component({
   selector: 'uv-sheet-dials',
-  imports: [ColourPicker, Figure, ChoiceField, Toggles],
+  imports: [ColourPicker, Figure, ChoiceField, NameEntry, Toggles],
   template: `
     <header>
-      <h2><input [value]="sheet().name" aria-label="Name of the sheet" maxlength="120" (change)="rename(name)" #name /></h2>
+      <h2><uv-name-entry [value]="sheet().name" label="Name of the sheet" (renamed)="edit({ name: $event })" /></h2>
       <p>{{ pixels().width }} × {{ pixels().height }} px. What the sheet is, before anything prints on it.</p>
     </header>
     <div class="block">
@@ -95,13 +96,12 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
             (held)="setInk(ink, { colour: $event }, 'ink ' + ink.id)"
             (taken)="setInk(ink, { colour: $event }, 'ink ' + ink.id)"
           />
-          <input
+          <uv-name-entry
             class="ink-name"
             [value]="ink.name"
-            [attr.aria-label]="'Name of ' + ink.name"
-            maxlength="60"
-            (change)="inkName.value.trim() && setInk(ink, { name: inkName.value.trim() })"
-            #inkName
+            [label]="'Name of ' + ink.name"
+            [longest]="60"
+            (renamed)="setInk(ink, { name: $event })"
           />
           <button type="button" [attr.aria-label]="'Take ' + ink.name + ' off the sheet'" [disabled]="used(ink)" (click)="removeInk(ink)">
             remove
@@ -123,18 +123,9 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
     :host {
       border-left: 0;
     }
-    h2 input,
     .ink-name {
-      width: 100%;
-      border: 0;
-      border-bottom: 1px solid transparent;
-      background: none;
-      padding: 0;
-      font: inherit;
-      &:hover,
-      &:focus {
-        border-bottom-color: var(--ink);
-      }
+      flex: 1;
+      min-width: 0;
     }
     .block,
     .note {
@@ -198,12 +189,6 @@ export class SheetDials {
 
   protected edit(change: Partial<Sheet>, gesture: string | null = null): void {
     this.editing.sheet((sheet) => ({ ...sheet, ...change }), gesture);
-  }
-
-  protected rename(entry: HTMLInputElement): void {
-    const name = entry.value.trim();
-    if (name) this.edit({ name });
-    else entry.value = this.sheet().name;
   }
 
   protected setPpi(ppi: number): void {

@@ -285,7 +285,7 @@ export class Ticket {
     return line.pass === pass && line.step === step && !line.attached;
   }
 
-  /** The masks and wears that hang on a pass, below its steps: a group's stand below what is in it. */
+  /** The masks and wears of a pass, below its steps: a group's stand below what is in it. */
   protected attachedOn(row: Row): AttachedLine[] {
     if (row.kind === 'pass' && row.pass.source.kind === 'group') return [];
     return attachedLines(row.pass, this.rendering.worn());

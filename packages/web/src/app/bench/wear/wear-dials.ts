@@ -25,6 +25,7 @@ import {
 } from '@uvrant/core';
 import { jobsFeature } from '../../state/jobs';
 import { Figure } from '../../ui/figure';
+import { NameEntry } from '../../ui/name-entry';
 import { Select } from '../../ui/select';
 import { Toggles } from '../../ui/toggles';
 import { Adding, guardedWear } from '../adding/adding';
@@ -55,10 +56,10 @@ interface Loss {
 /** The dials of the open wear: how much it takes, what it took, what lettering lost, where its texture lies. */
 @Component({
   selector: 'uv-wear-dials',
-  imports: [NgComponentOutlet, Figure, MaskList, PlacementDials, RangedField, Select, Toggles, WearHead],
+  imports: [NgComponentOutlet, Figure, MaskList, NameEntry, PlacementDials, RangedField, Select, Toggles, WearHead],
   template: `
     <uv-wear-head [wear]="wear()" [pass]="pass()">
-      <input [value]="wear().name" aria-label="Name of the wear" maxlength="120" (change)="rename(name)" #name />
+      <uv-name-entry [value]="wear().name" label="Name of the wear" (renamed)="rename($event)" />
     </uv-wear-head>
     <div class="block">
       <div class="top">
@@ -240,10 +241,8 @@ export class WearDials {
     return WEAR_SHARES.find((each) => Math.abs(sums.taken / sums.there - each.share) < 0.005)?.share ?? null;
   });
 
-  protected rename(entry: HTMLInputElement): void {
-    const name = entry.value.trim();
-    if (name) this.attachments.changeWear((wear) => ({ ...wear, name }));
-    else entry.value = this.wear().name;
+  protected rename(name: string): void {
+    this.attachments.changeWear((wear) => ({ ...wear, name }));
   }
 
   protected solve(amount: number | null, gesture: string | null = null): Promise<void> {
