@@ -7,22 +7,16 @@ import { MatInput } from '@angular/material/input';
   selector: 'uv-name-entry',
   imports: [MatFormField, MatInput],
   template: `
-    <mat-form-field>
+    <mat-form-field class="uv-name">
       <input matInput [value]="value()" [attr.aria-label]="label()" [attr.maxlength]="longest()" (change)="take(entry)" #entry />
     </mat-form-field>
   `,
   styles: `
     :host {
       display: block;
-      --mat-form-field-container-text-size: inherit;
-      --mat-form-field-container-text-weight: inherit;
     }
     mat-form-field {
       width: 100%;
-      font: inherit;
-    }
-    input {
-      font: inherit;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
