@@ -1,6 +1,10 @@
 import type { RampStop } from '@uvrant/core';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
+/**
+ * What has files behind it (pictures, files sent out) is taken away with them by its service; while such a row is there, what it belongs
+ * to cannot be deleted. Rows without files go with what they belong to.
+ */
 export const jobs = sqliteTable('jobs', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
@@ -33,7 +37,7 @@ export const edits = sqliteTable(
     editId: text('edit_id').primaryKey(),
     sheetId: text('sheet_id')
       .notNull()
-      .references(() => sheets.id),
+      .references(() => sheets.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
     at: integer('at').notNull().default(0),
   },

@@ -2,7 +2,7 @@ import { eq, isNotNull } from 'drizzle-orm';
 import type { TrayItem, TrayKind } from '@uvrant/contract';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
-import { edits, fonts, jobAssets, jobs, sendOuts, sheets } from '../db/schema';
+import { fonts, jobAssets, jobs, sendOuts, sheets } from '../db/schema';
 import type { DispatchService } from '../dispatch/service';
 import { AppError } from '../errors';
 import type { FontStore } from '../fonts/store';
@@ -117,7 +117,6 @@ export class Tray {
     }
     if (kind === 'sheet') {
       for (const row of db.select().from(sendOuts).where(eq(sendOuts.sheetId, id)).all()) kept.dispatch.destroy(row.id);
-      db.delete(edits).where(eq(edits.sheetId, id)).run();
       db.delete(sheets).where(eq(sheets.id, id)).run();
       return;
     }

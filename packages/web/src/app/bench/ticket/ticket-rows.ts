@@ -14,7 +14,7 @@ export interface Row {
 }
 
 /** True for a pass with steps, masks or wear. */
-const hangs = ({ steps, masks, wear }: Pass): boolean => steps.length + masks.length + wear.length > 0;
+const hasParts = ({ steps, masks, wear }: Pass): boolean => steps.length + masks.length + wear.length > 0;
 
 /** The ticket's rows in printing order. */
 export const rowsOf = (passes: readonly Pass[], group: string | null = null, depth = 0, before = ''): Row[] =>
@@ -25,7 +25,7 @@ export const rowsOf = (passes: readonly Pass[], group: string | null = null, dep
     const own: Row = { ...base, key: pass.id, kind: 'pass', steps: isGroup ? [] : pass.steps };
     if (pass.source.kind !== 'group') return [own];
     const inside = rowsOf(pass.source.passes, pass.id, depth + 1, `${number}.`);
-    const steps: Row[] = hangs(pass) ? [{ ...base, key: `${pass.id} steps`, kind: 'group steps', steps: pass.steps }] : [];
+    const steps: Row[] = hasParts(pass) ? [{ ...base, key: `${pass.id} steps`, kind: 'group steps', steps: pass.steps }] : [];
     return [own, ...inside, ...steps];
   });
 

@@ -115,7 +115,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                   />
                   <span class="name">
                     <b>{{ row.pass.name }}</b>
-                    <span>{{ measuring().has(row.pass.id) ? 'measuring…' : words(row.pass, sheet) }}</span>
+                    <span>{{ measuring().has(row.pass.id) ? 'measuring…' : words()[row.pass.id] }}</span>
                   </span>
                   <span class="share">
                     <b>{{ share(row.pass) }}</b>
@@ -155,7 +155,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                 <ng-container [ngTemplateOutlet]="peelLine" />
               }
             }
-            @for (attached of attachedOn(row); track attached.key) {
+            @for (attached of attached()[row.key]; track attached.key) {
               <div class="step attached" [class.off]="!attached.on || !row.pass.on">
                 <div class="number">
                   <uv-tick [on]="attached.on" [label]="attached.title + ' on'" (toggled)="setAttached(row.pass, attached, $event)" />
@@ -255,7 +255,17 @@ export class Ticket {
     return peel ? this.moments().findIndex((each) => sameMoment(each, peel)) : this.momentCount();
   });
 
-  protected readonly words = passInWords;
+  /** What each pass prints and how it is laid, in words. */
+  protected readonly words = computed<Readonly<Record<string, string>>>(() => {
+    const sheet = this.sheet();
+    return sheet ? Object.fromEntries(this.rows().map(({ pass }) => [pass.id, passInWords(pass, sheet)])) : {};
+  });
+  /** The masks and wears of the passes by row, below their steps: a group's stand below what is in it. */
+  protected readonly attached = computed<Readonly<Record<string, readonly AttachedLine[]>>>(() => {
+    const worn = this.rendering.worn();
+    const isGroupHead = (row: Row): boolean => row.kind === 'pass' && row.pass.source.kind === 'group';
+    return Object.fromEntries(this.rows().map((row) => [row.key, isGroupHead(row) ? [] : attachedLines(row.pass, worn)]));
+  });
   protected readonly stepWords = stepInWords;
   protected readonly title = stepTitle;
 
@@ -283,12 +293,6 @@ export class Ticket {
   protected isOn(pass: string | null, step: string | null): boolean {
     const line: Line = this.line();
     return line.pass === pass && line.step === step && !line.attached;
-  }
-
-  /** The masks and wears of a pass, below its steps: a group's stand below what is in it. */
-  protected attachedOn(row: Row): AttachedLine[] {
-    if (row.kind === 'pass' && row.pass.source.kind === 'group') return [];
-    return attachedLines(row.pass, this.rendering.worn());
   }
 
   protected isAttachedOpen(pass: string, { attached }: AttachedLine): boolean {
