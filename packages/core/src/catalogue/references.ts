@@ -5,7 +5,7 @@ import type { Mask, Pass, Sheet, Wear } from '../sheet/model';
 import { masksOf, passesOf, wearsOf } from '../sheet/walk';
 import { MASK } from '../masks/kinds';
 import { WEAR } from '../wears/kinds';
-import { SHEET } from './document';
+import { PASS } from './document';
 
 /** Gives what stands in the place of a value that points at something. */
 type Change = (to: Target, value: unknown) => unknown;
@@ -116,19 +116,30 @@ export const wearsShared = (wear: Wear): readonly string[] => referencesIn(WEAR,
 const once = <T>(values: readonly T[], nameOf: (value: T) => string): T[] =>
   [...new Map([...values].reverse().map((value) => [nameOf(value), value])).values()].reverse();
 
+/** What the passes of sheets were found to point at: a pass that is changed is another one. */
+const byPass = new WeakMap<Pass, Map<Target, readonly unknown[]>>();
+
+const ofPass = (pass: Pass, wanted: Target): readonly unknown[] => {
+  const known = byPass.get(pass) ?? new Map<Target, readonly unknown[]>();
+  byPass.set(pass, known);
+  const references = known.get(wanted) ?? referencesIn(PASS, pass, wanted);
+  known.set(wanted, references);
+  return references;
+};
+const ofSheet = ({ passes }: Sheet, wanted: Target): readonly unknown[] => passes.flatMap((pass) => ofPass(pass, wanted));
+
 /** All pictures that a sheet prints, masks or wears with, each once. */
-export const picturesOf = (sheet: Sheet): PictureRef[] =>
-  once(referencesIn(SHEET, sheet, 'picture') as readonly PictureRef[], ({ sha256 }) => sha256);
+export const picturesOf = (sheet: Sheet): PictureRef[] => once(ofSheet(sheet, 'picture') as readonly PictureRef[], ({ sha256 }) => sha256);
 
 /** All fonts that a sheet sets type in, each once. */
 export const fontsOf = (sheet: Sheet): FontRef[] =>
-  once(referencesIn(SHEET, sheet, 'font') as readonly FontRef[], (font) => ('family' in font ? font.family : font.sha256));
+  once(ofSheet(sheet, 'font') as readonly FontRef[], (font) => ('family' in font ? font.family : font.sha256));
 
 /** The sheets that a sheet prints, and those that they print, by their ids, each once; those that are not there are left out. */
 export const printedSheets = (sheet: Sheet, sheetOf: (id: string) => Sheet | undefined): Map<string, Sheet> => {
   const found = new Map<string, Sheet>();
   const visit = (each: Sheet): void => {
-    for (const { id } of referencesIn(SHEET, each, 'sheet') as readonly SheetRef[]) {
+    for (const { id } of ofSheet(each, 'sheet') as readonly SheetRef[]) {
       const other = found.has(id) ? undefined : sheetOf(id);
       if (!other) continue;
       found.set(id, other);

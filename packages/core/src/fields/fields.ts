@@ -176,7 +176,10 @@ export const numbers = (packing: Packing): Field<readonly number[]> => ({ shape:
 export const packed = (packing: Packing): Field<string> => ({ shape: 'packed', packing });
 export const kinds = <T>(of: Readonly<Record<string, Field>>): Field<T> => ({ shape: 'kinds', kinds: of });
 export const versioned = <T>(key: string, is: number, of: Field<T>): Field<T> => ({ shape: 'versioned', key, is, of: of as Field });
-export const named = <T>(of: string, make: () => Field<T>): Field<T> => ({ shape: 'named', name: of, of: make });
+export const named = <T>(of: string, make: () => Field<T>): Field<T> => {
+  let made: Field<T> | null = null;
+  return { shape: 'named', name: of, of: () => (made ??= make()) };
+};
 export const open: Field<Readonly<Record<string, unknown>>> = { shape: 'open' };
 export const optional = <T>(field: Field<T>): Optional<T> => ({ ...field, optional: true });
 /** An id of something else, or the file of it. */
