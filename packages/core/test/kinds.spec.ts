@@ -1,4 +1,5 @@
 import {
+  BLEND_MODES,
   freshMask,
   freshSource,
   MASKS,
@@ -11,7 +12,10 @@ import {
   picturesOf,
   printedSheets,
   referenceFault,
+  sheetJsonSchema,
+  SHIPPED_FONTS,
   SOURCES,
+  SURFACES,
   tilesOf,
   WEARS,
   type Mask,
@@ -100,6 +104,14 @@ test('every source and wear names its dials among what it holds', () => {
     expect(Object.keys(fresh).sort()).toEqual(['kind', ...Object.keys(dials), ...Object.keys(parts)].sort());
   }
   for (const { dials, parts } of WEARS) expect(Object.keys(parts)).toEqual(expect.arrayContaining(Object.keys(dials)));
+});
+
+test('the JSON Schema names what this version knows of lays, surfaces and shipped fonts', () => {
+  const { $defs } = sheetJsonSchema() as { $defs: Record<string, unknown> };
+  const written = JSON.stringify($defs);
+  for (const known of [BLEND_MODES.map(({ name }) => name), SURFACES.map(({ name }) => name), SHIPPED_FONTS.map(({ family }) => family)]) {
+    expect(written).toContain(`"enum":${JSON.stringify(known)}`);
+  }
 });
 
 describe('what a sheet points at', () => {

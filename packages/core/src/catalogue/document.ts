@@ -1,4 +1,5 @@
 /** The whole sheet document described: what the server checks, the JSON Schema says, and references are looked for in. */
+import { BLEND_MODES } from '../blend/modes';
 import { dialFields } from '../fields/dials';
 import * as field from '../fields/fields';
 import type { Field } from '../fields/fields';
@@ -69,7 +70,7 @@ export const PASS: Field<Pass> = field.named<Pass>('pass', () =>
     masks: field.list(MASK),
     wear: field.list(WEAR),
     edges: field.optional(EDGES),
-    lay: LAY,
+    lay: field.record({ ...LAY.fields, mode: field.text({ least: 1, known: BLEND_MODES.map(({ name }) => name) }) }),
   }),
 );
 

@@ -28,11 +28,12 @@ const SHAPES: { readonly [N in FieldShape]: (shape: FieldOf<N>, named: Named) =>
     ...(min === undefined ? {} : { [above ? 'exclusiveMinimum' : 'minimum']: min }),
     ...(max === undefined ? {} : { maximum: max }),
   }),
-  text: ({ least, most, pattern }) => ({
+  text: ({ least, most, pattern, known }) => ({
     type: 'string',
     ...(least === undefined ? {} : { minLength: least }),
     ...(most === undefined ? {} : { maxLength: most }),
     ...(pattern ? { pattern: pattern.source } : {}),
+    ...(known ? { enum: known } : {}),
   }),
   toggle: () => ({ type: 'boolean' }),
   choice: ({ options }) => (options.length === 1 ? { const: options[0] } : { enum: options }),

@@ -1,6 +1,6 @@
 import * as field from './fields';
 import type { Field } from './fields';
-import { COLOUR_REF, FONT_REF, MOST_SEED, RAMP_STOP, SEED, type ColourRef, type FontRef, type RampStop } from './values';
+import { COLOUR_REF, fontRef, MOST_SEED, RAMP_STOP, SEED, type ColourRef, type FontRef, type RampStop } from './values';
 
 /**
  * The closed list of dial types. A dial says its title, its default, what more of it means, and checks a value:
@@ -59,6 +59,8 @@ export interface TextDial extends DialBase<string> {
 }
 export interface FontDial extends DialBase<FontRef> {
   readonly type: 'font';
+  /** The families that ship with the program. */
+  readonly families: readonly string[];
 }
 /** Colours along a line, in order of their place. */
 export interface RampDial extends DialBase<readonly RampStop[]> {
@@ -198,7 +200,7 @@ export const font = (d: Given<FontDial>): FontDial => ({
     }
     return { ok: false, why: `${d.title} is a family that ships with the program, or a font by its SHA-256 and name` };
   },
-  field: FONT_REF,
+  field: fontRef(d.families),
 });
 export const MOST_STOPS = 12;
 export const ramp = (d: Given<RampDial>): RampDial => {

@@ -23,6 +23,8 @@ interface TextShape {
   readonly pattern?: RegExp;
   /** What the pattern stands for, in words. */
   readonly says?: string;
+  /** What this version knows; another value is kept, and named as unknown where it matters. */
+  readonly known?: readonly string[];
   /** A name that people read: neither blank nor with characters that change how text runs. */
   readonly isName?: boolean;
 }

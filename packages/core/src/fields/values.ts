@@ -20,11 +20,15 @@ export const PICTURE_REF = field.referring(
 export type PictureRef = TypeOf<typeof PICTURE_REF>;
 
 /** A font that ships with the program, by its family; or one of the person's own, by the SHA-256 of its file. */
-export const FONT_REF = field.referring(
-  'font',
-  field.either(field.record({ family: field.text({ least: 1 }) }), field.record({ sha256: SHA256, name: field.text(), path: SHEET_PATH })),
-);
-export type FontRef = TypeOf<typeof FONT_REF>;
+export const fontRef = (families: readonly string[]) =>
+  field.referring(
+    'font',
+    field.either(
+      field.record({ family: field.text({ least: 1, known: families }) }),
+      field.record({ sha256: SHA256, name: field.text(), path: SHEET_PATH }),
+    ),
+  );
+export type FontRef = TypeOf<ReturnType<typeof fontRef>>;
 
 /** A colour of a ramp at a place along it (0 … 1), and how solid it is there. */
 export const RAMP_STOP = field.record({ at: field.share, colour: COLOUR_REF, strength: field.share });

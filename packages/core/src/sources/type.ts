@@ -2,6 +2,7 @@ import { choice, font as fontDial, length, number, share, text as textDial, togg
 import { BORDER_DIALS, paintsOf } from './bordered';
 import type { SourceAt, SourceDeclaration, SourceOfDials } from './declare';
 import type { FontRef, Placement } from '../sheet/model';
+import { SHIPPED_FONTS } from '../type/fonts';
 import { ALIGNMENTS, layoutOf, LINE_WAYS, SIZE_WAYS, type TypeDials } from '../type/layout';
 import { after, flattened, type Contour } from '../type/outline';
 import { fontKey, type Face } from '../type/port';
@@ -40,7 +41,7 @@ const NOT_FITTED = { dial: 'lines', isNot: 'fit' } as const;
 
 const DIALS = {
   text: textDial({ title: 'Text', default: 'LETTERING' }),
-  font: fontDial({ title: 'Font', default: { family: 'anton' } }),
+  font: fontDial({ title: 'Font', families: SHIPPED_FONTS.map(({ family }) => family), default: { family: 'anton' } }),
   lines: choice({ title: 'Lines', options: LINE_WAYS, default: 'as set' }),
   sizeBy: choice({ title: 'Size by', options: SIZE_WAYS, default: 'em', shownWhen: NOT_FITTED }),
   size: length({

@@ -1,4 +1,4 @@
-import { choice, curve, dialFields, length, share, toggle, type ParamsOf } from '../fields/dials';
+import { choice, curve, defaultParams, dialFields, length, share, toggle, type ParamsOf } from '../fields/dials';
 import * as field from '../fields/fields';
 import type { RecordOf, TypeOf } from '../fields/fields';
 import { ID, PICTURE_REF, SURFACE_REF, type PictureRef, type SurfaceRef } from '../fields/values';
@@ -13,7 +13,7 @@ import { HALF, ONE, shareOf } from '../raster/raster';
 import { LONGEST_NAME, MOST_EDGE, PLACEMENT, type Anchor, type Pass, type Placement } from '../sheet/model';
 import { liesNow } from '../sheet/moving';
 import { curve as curveStep } from '../steps/tone/curve';
-import { surfaceOfName } from '../surface/surfaces';
+import { surfaceOfName, SURFACES } from '../surface/surfaces';
 import { remembering } from '../units/remember';
 import { takenTable } from './cut';
 import type { WearAt, WearDeclaration } from './declare';
@@ -40,7 +40,7 @@ const PARTS = {
   home: field.optional(PLACEMENT),
   /** The texture, which takes away by its light and dark: a picture's, or that of a made surface. One of the two. */
   picture: field.optional(PICTURE_REF),
-  surface: field.optional(SURFACE_REF),
+  surface: field.optional(field.record({ ...SURFACE_REF.fields, name: field.text({ most: 80, known: SURFACES.map(({ name }) => name) }) })),
   placement: PLACEMENT,
   /** Share of the texture asked to take away when the cut was solved. */
   share: field.share,
@@ -90,12 +90,9 @@ export const freshWear = (
   takes: 'darks',
   masks: [],
   guards: [],
-  ...defaults(),
+  ...(defaultParams({ dials: WEAR_DIALS }) as ParamsOf<typeof WEAR_DIALS>),
   ...change,
 });
-
-const defaults = (): ParamsOf<typeof WEAR_DIALS> =>
-  Object.fromEntries(Object.entries(WEAR_DIALS).map(([name, dial]) => [name, dial.default])) as unknown as ParamsOf<typeof WEAR_DIALS>;
 
 type CutDials = Pick<TextureWear, 'curve' | 'cut' | 'softness' | 'takes' | 'invert'>;
 
