@@ -3,7 +3,7 @@ import { documentSchema } from '../src/sheets/field-schema';
 
 /** Why a value will not do, or null. */
 const why = (of: Field, value: unknown): string | null =>
-  documentSchema(field.record({ it: of }) as Field).validate({ it: value }, { convert: false }).error?.message ?? null;
+  documentSchema(field.record({ it: of })).validate({ it: value }, { convert: false }).error?.message ?? null;
 
 describe('a described value', () => {
   test.each<[string, Field, unknown[], unknown[]]>([
@@ -55,7 +55,7 @@ describe('a described value', () => {
   });
 
   test('may be missing only where that is said, and keeps keys that are not named', () => {
-    const of = documentSchema(field.record({ a: field.share, b: field.optional(field.share) }) as Field);
+    const of = documentSchema(field.record({ a: field.share, b: field.optional(field.share) }));
     expect(of.validate({ a: 1, later: [1] }).value).toEqual({ a: 1, later: [1] });
     expect(of.validate({ b: 1 }).error?.message).toContain('"a" is required');
   });
@@ -75,7 +75,7 @@ describe('a described value', () => {
 
   test('of another version is not looked into', () => {
     const of = documentSchema(
-      field.record({ version: field.whole(1), params: field.versioned('version', 2, field.record({ size: field.share })) }) as Field,
+      field.record({ version: field.whole(1), params: field.versioned('version', 2, field.record({ size: field.share })) }),
     );
     expect(of.validate({ version: 2, params: { size: 3 } }).error).toBeDefined();
     expect(of.validate({ version: 1, params: { width: 3 } }).error).toBeUndefined();
@@ -91,7 +91,7 @@ describe('a described value', () => {
       () => field.record({ name: field.text({ least: 1 }), in: field.list(tree) }) as Field<Tree>,
     );
     const nested = (name: string): Tree => ({ name: 'a', in: [{ name: 'b', in: [{ name, in: [] }] }] });
-    const schema = documentSchema(field.record({ it: tree }) as Field);
+    const schema = documentSchema(field.record({ it: tree }));
     expect(schema.validate({ it: nested('c') }).error).toBeUndefined();
     expect(schema.validate({ it: nested('') }).error?.message).toContain('it.in[0].in[0].name');
   });
