@@ -1,7 +1,9 @@
+import { regularly } from '../regularly';
 import { service } from '../service';
-import { copyHourly } from './copying';
 import { Facts } from './facts';
 import { openDb, type Db } from './open';
+
+const COPY_LOOK_EVERY_MS = 3600 * 1000;
 
 declare module 'fastify' {
   interface FastifyInstance {
@@ -14,7 +16,8 @@ export const databasePlugin = service('database', ['places'], (app) => {
   const { db, copy, close } = openDb(app.places.dataDir, app.places.migrationsDir);
   app.decorate('db', db);
   app.decorate('facts', new Facts(db));
-  copyHourly(app, copy);
+  // The database is copied once a day: looked at at the start, and every hour.
+  regularly(app, COPY_LOOK_EVERY_MS, copy);
   // Closed last of all: plugins end in the reverse order of their beginning.
   app.addHook('onClose', (_, ended) => {
     close();

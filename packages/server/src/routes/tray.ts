@@ -4,9 +4,7 @@ import { TRAY_KINDS } from '../tray/service';
 import { answers } from './answers';
 import { routes } from './routes';
 
-const SWEEP_EVERY_MS = 6 * 3600 * 1000;
-
-/** The tray: what lies there, and putting it back. It is swept at the start and every six hours. */
+/** The tray: what lies there, and putting it back. */
 export const trayRoutes = routes('tray', ['tray'], (app) => {
   const { tray } = app;
   app.get('/api/tray', { schema: answers('tray') }, () => tray.list());
@@ -30,21 +28,4 @@ export const trayRoutes = routes('tray', ['tray'], (app) => {
       return reply.code(204).send();
     },
   );
-
-  const sweep = (): void => {
-    try {
-      tray.sweep(Date.now());
-    } catch (error) {
-      app.log.error(error);
-    }
-  };
-  const timer = setInterval(sweep, SWEEP_EVERY_MS);
-  app.addHook('onReady', (ready) => {
-    sweep();
-    ready();
-  });
-  app.addHook('onClose', (_closed, ended) => {
-    clearInterval(timer);
-    ended();
-  });
 });
