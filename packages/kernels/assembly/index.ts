@@ -1,14 +1,18 @@
 export { blend, layInk } from './blend';
+export { cellTones } from './cells';
 export { channels } from './channels';
 export { convolve } from './convolve';
+export { guidance, lifted, modulated, multiplyAdd } from './detail';
 export { expand16, expand8 } from './expand';
 export { farthest } from './farthest';
 export { filterAcross, filterDown, transpose } from './filter';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';
 export { mix, paint } from './mix';
+export { noise } from './noise';
 export { alphaOf, cut, cutColours, dot, light, multiply, paintTones, complement, sum, toned } from './planes';
 export { reduce, reduceIndex } from './reduce';
+export { hued, relit } from './relit';
 export { rim } from './rim';
 export { sample } from './sample';
 export { screen } from './screen';

@@ -352,6 +352,49 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.torn(...box, frame, rough, seed, sure, pxPerMm, Number(ends), ...place, region.width, to);
       }),
 
+    lifted: (first, second, table, out) => planeWise([first, second], out, (count, to, a, b) => wasm.lifted(a, b, count, arena.read(table), to)),
+    modulated: (first, second, table, out) =>
+      planeWise([first, second], out, (count, to, a, b) => wasm.modulated(a, b, count, arena.read(table), to)),
+
+    multiplyAdd: (first, second, third, out) =>
+      inParts(out.length, [first, second, third, out], (from, to) => {
+        const [a, b, c] = [first, second, third].map((plane) => arena.read(plane.subarray(from, to))) as [number, number, number];
+        wasm.multiplyAdd(a, b, c, to - from, arena.write(out.subarray(from, to)));
+      }),
+
+    guidance: (means, squares, epsilon, slopes, offsets) =>
+      call(() => wasm.guidance(arena.read(means), arena.read(squares), means.length, epsilon, arena.write(slopes), arena.write(offsets))),
+
+    cellTones: (tone, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, { ax, bx, ay, by }, out) =>
+      call(() => {
+        const u = (u0 + Math.imul(x, ux) + Math.imul(y, uy)) | 0;
+        const v = (v0 + Math.imul(x, vx) + Math.imul(y, vy)) | 0;
+        wasm.cellTones(arena.read(tone), width, height, u, ux, uy, v, vx, vy, ax, bx, ay, by, arena.write(out));
+      }),
+
+    noise: ({ x, y, width, height }, octaves, tile, warp, out) =>
+      call(() => {
+        const values = Int32Array.from(
+          octaves.flatMap(({ grid: g, weight, warped: w }) => [g.u0, g.ux, g.uy, g.v0, g.vx, g.vy, weight, w.ux, w.uy, w.vx, w.vy]),
+        );
+        const [warpX, warpY] = warp ? [arena.read(warp.x), arena.read(warp.y)] : [0, 0];
+        wasm.noise(x, y, width, height, arena.read(values), octaves.length, arena.constant(tile), warpX, warpY, arena.write(out));
+      }),
+
+    relit(rgba, from, to, out) {
+      inParts(from.length, [rgba, from, to, out], (start, end) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(4 * start, 4 * end);
+        const [before, after] = [arena.read(from.subarray(start, end)), arena.read(to.subarray(start, end))];
+        wasm.relit(arena.read(part(rgba)), before, after, end - start, arena.write(part(out)));
+      });
+    },
+
+    hued: (rgba, knots, gentle, out) =>
+      inParts(rgba.length / 4, [rgba, out], (from, to) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(4 * from, 4 * to);
+        wasm.hued(arena.read(part(rgba)), to - from, arena.read(knots), gentle, arena.write(part(out)));
+      }),
+
     rim(rgba, region, out) {
       const rows = Math.max(1, Math.floor(PART / region.width));
       inParts(

@@ -3,13 +3,16 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  cellWay,
   FIBRE_POINTS,
   filterAxis,
   gaussianWeights,
   greyShares,
+  HUE_KNOT_VALUES,
   HUE_KNOTS,
   LUMA,
   MODE_NUMBERS,
+  NOISE_SIDE,
   ONE,
   referenceKernels,
   screenGrid,
@@ -337,6 +340,31 @@ function planeResults(
       if (width > 9 && height > 9) kernels.torn({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
     });
   }
+  const signed = mask.map((v) => 2 * v - ONE);
+  const apart = Int16Array.from({ length: 2 * ONE + 1 }, (_, i) => ((i * 77) % 30000) - 15000);
+  made('lifted', 1, (to) => kernels.lifted(tone, signed, apart, to));
+  made('multiply and add', 1, (to) => kernels.multiplyAdd(tone, mask, signed, to));
+  made('modulated', 1, (to) => kernels.modulated(tone, signed, tables[0], to));
+  const squares = tone.map((v) => Math.min(ONE, ((v * v) >> 14) + (v & 511)));
+  made('guidance', 4, (to) => {
+    const [slopes, offsets] = [fresh(pixels), fresh(pixels)];
+    kernels.guidance(tone, squares, 60, slopes, offsets);
+    to.fill(0).set(slopes);
+    to.set(offsets, pixels);
+  });
+  const grid = screenGrid(7.3, 22.5);
+  made('cell tones', 1, (to) => kernels.cellTones(tone, { x: -7, y: 19, width, height }, grid, cellWay(7.3, 22.5), to));
+  const tile = Int16Array.from({ length: NOISE_SIDE ** 2 }, (_, i) => ((i * 7919) % (2 * ONE + 1)) - ONE);
+  const still = { ux: 0, uy: 0, vx: 0, vy: 0 };
+  const octaves = [
+    { grid: screenGrid(91.3, 53), weight: 9000, warped: { ux: 2 ** 30, uy: -77, vx: 12345, vy: -(2 ** 31) } },
+    { grid: screenGrid(17.7, 12), weight: -5000, warped: still },
+  ];
+  made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, to));
+  made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, to));
+  made('relit', 4, (to) => kernels.relit(rgba, tone, mask, to));
+  const hues = Float32Array.from({ length: HUE_KNOT_VALUES * (HUE_KNOTS + 1) }, (_, i) => ((i * 37) % 400) / 200 - 1);
+  for (const gentle of [0, 0.7]) made(`hued ${gentle}`, 4, (to) => kernels.hued(rgba, hues, gentle, to));
   made('spread evenly', 1, (to) => kernels.spreadEvenly(heights, 3, 5000, to));
   return out;
 }
@@ -392,6 +420,10 @@ const CHANGES = [
   ['screen.ts', 'i16x8.splat(20152)', 'i16x8.splat(20140)'],
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
+  ['noise.ts', '(u >> 11) & 4095', '(u >> 11) & 4094'],
+  ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
+  ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
+  ['cells.ts', 'pu * ax', 'pu * ay'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
   ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
   ['blend-doubles.ts', '0.59 * g', '0.58 * g'],

@@ -1,6 +1,33 @@
 import type { Arena } from './arena';
 import type { Region, Rgb } from './raster';
 
+/** Values of a hue knot: what is added to the red and blue chroma of each red and blue chroma (a 2 × 2 matrix), and to the grey of the span. */
+export const HUE_KNOT_VALUES = 5;
+
+/** Points of the noise tile along a side. */
+export const NOISE_SIDE = 512;
+
+/** One octave of noise: where it reads the tile (phases as a screen's, 2^32 = the tile's period), its weight (± ONE), and how far a warp of ONE moves its phases. */
+export interface NoiseOctave {
+  readonly grid: ScreenGrid;
+  readonly weight: number;
+  readonly warped: Pick<ScreenGrid, 'ux' | 'uy' | 'vx' | 'vy'>;
+}
+
+/** How far places are moved before they are looked up, two planes in ± ONE. */
+export interface Warp {
+  readonly x: Int16Array;
+  readonly y: Int16Array;
+}
+
+/** Pixels a phase of a screen's cell: x = ax · u + bx · v, y = ay · u + by · v, from the cell's centre. */
+export interface CellWay {
+  readonly ax: number;
+  readonly bx: number;
+  readonly ay: number;
+  readonly by: number;
+}
+
 /** Shares of red, green and blue in a grey, each share · 2^28, rounded, |share| < 2. */
 export type GreyShares = readonly [number, number, number];
 
@@ -268,6 +295,33 @@ export interface Kernels {
 
   /** Coverage of a torn frame over a piece of a region's plane; a function of place and seed alone. */
   readonly torn: (edge: TornEdge, piece: Region, out: Int16Array, region: Region) => void;
+
+  /** first + table[first − second], within 0 … ONE; `table` has 2 · ONE + 1 values, from a difference of −ONE. */
+  readonly lifted: (first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;
+
+  /** first · second + third, within 0 … ONE. */
+  readonly multiplyAdd: (first: Int16Array, second: Int16Array, third: Int16Array, out: Int16Array) => void;
+
+  /** first + second · table[first], within 0 … ONE, of a first plane within 0 … ONE; `table` has ONE + 1 values. */
+  readonly modulated: (first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;
+
+  /** He, Sun & Tang 2010, equations 5 and 6, of a plane guided by itself: a = σ² / (σ² + ε), b = μ − a · μ, from means μ and means of squares. */
+  readonly guidance: (means: Int16Array, squares: Int16Array, epsilon: number, slopes: Int16Array, offsets: Int16Array) => void;
+
+  /** The value at the centre of each pixel's cell; it reads no further than the plane. */
+  readonly cellTones: (tone: Int16Array, region: Region, grid: ScreenGrid, way: CellWay, out: Int16Array) => void;
+
+  /** Σ weight · tile at each pixel of a region, within ± ONE; `tile` has NOISE_SIDE² values and goes round. */
+  readonly noise: (region: Region, octaves: readonly NoiseOctave[], tile: Int16Array, warp: Warp | null, out: Int16Array) => void;
+
+  /** Premultiplied RGBA with its grey moved from one plane's to another's: the hue is kept, the chroma as far as it fits. */
+  readonly relit: (rgba: Int16Array, from: Int16Array, to: Int16Array, out: Int16Array) => void;
+
+  /**
+   * Premultiplied RGBA with its chroma (R − Y, B − Y) and its grey moved by hue; `knots` has HUE_KNOT_VALUES for each of HUE_KNOTS + 1 hues.
+   * `gentle` (0 … 1) does less where the span of a colour is great.
+   */
+  readonly hued: (rgba: Int16Array, knots: Float32Array, gentle: number, out: Int16Array) => void;
 
   /** The 8-bit rim: unpremultiplied RGBA8, with the fixed dither tile anchored to the sheet's origin. */
   readonly rim: (rgba: Int16Array, region: Region, out: Uint8Array) => void;

@@ -3,8 +3,11 @@ import { heapArena } from '../arena';
 import { neighbourDistances, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
+import { detail } from './detail';
 import { indexPlanes } from './index-plane';
+import { noise } from './noise';
 import { planes } from './planes';
+import { hued, relit } from './relit';
 import { dropSpecks } from './specks';
 import { cellCoordinate, SPOT } from './spot';
 import { spread, spreadEvenly } from './spread';
@@ -50,6 +53,10 @@ export const referenceKernels: Kernels = {
   arena: heapArena,
   ...planes,
   ...indexPlanes,
+  ...detail,
+  noise,
+  relit,
+  hued,
   dropSpecks,
   spread,
   spreadEvenly,

@@ -1,4 +1,4 @@
-import type { ScreenGrid } from '../../raster/kernels';
+import type { CellWay, ScreenGrid } from '../../raster/kernels';
 import { cosDeg, sinDeg } from '../../units/exact';
 
 const CELL = 2 ** 32;
@@ -20,4 +20,11 @@ export const screenGrid = (cellPx: number, angleDeg: number): ScreenGrid => {
     vx: wrapped(across),
     vy: wrapped(along),
   };
+};
+
+/** From a pixel's phases back to how far it lies from its cell's centre, in pixels. */
+export const cellWay = (cellPx: number, angleDeg: number): CellWay => {
+  const along = (cosDeg(angleDeg) * cellPx) / CELL;
+  const across = (sinDeg(angleDeg) * cellPx) / CELL;
+  return { ax: along, bx: across, ay: -across, by: along };
 };

@@ -1,0 +1,52 @@
+import type { Kernels } from '../kernels';
+import { HALF, ONE, times } from '../raster';
+
+const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
+
+type Detail = Pick<Kernels, 'lifted' | 'multiplyAdd' | 'modulated' | 'guidance' | 'cellTones'>;
+
+/** What steps do with a plane and a softer copy of it. */
+export const detail: Detail = {
+  lifted(first, second, table, out) {
+    for (let i = 0; i < out.length; i++) {
+      const value = first[i] as number;
+      const apart = Math.max(-ONE, Math.min(ONE, value - (second[i] as number)));
+      out[i] = clamp(value + (table[apart + ONE] as number));
+    }
+  },
+
+  multiplyAdd(first, second, third, out) {
+    for (let i = 0; i < out.length; i++) out[i] = clamp(times(first[i] as number, second[i] as number) + (third[i] as number));
+  },
+
+  modulated(first, second, table, out) {
+    for (let i = 0; i < out.length; i++) {
+      const value = first[i] as number;
+      out[i] = clamp(value + (((second[i] as number) * (table[value] as number) + HALF) >> 14));
+    }
+  },
+
+  guidance(means, squares, epsilon, slopes, offsets) {
+    for (let i = 0; i < slopes.length; i++) {
+      const mean = means[i] as number;
+      const variance = Math.max(0, (squares[i] as number) - times(mean, mean));
+      const whole = variance + epsilon;
+      const slope = Math.floor((variance * ONE + (whole >> 1)) / whole);
+      slopes[i] = slope;
+      offsets[i] = mean - times(slope, mean);
+    }
+  },
+
+  cellTones(tone, { x: left, y: top, width, height }, grid, way, out) {
+    const { ax, bx, ay, by } = way;
+    for (let y = 0, i = 0; y < height; y++) {
+      for (let x = 0; x < width; x++, i++) {
+        const u = (grid.u0 + Math.imul(left + x, grid.ux) + Math.imul(top + y, grid.uy)) | 0;
+        const v = (grid.v0 + Math.imul(left + x, grid.vx) + Math.imul(top + y, grid.vy)) | 0;
+        const cx = Math.min(width - 1, Math.max(0, x - Math.floor(u * ax + v * bx + 0.5)));
+        const cy = Math.min(height - 1, Math.max(0, y - Math.floor(u * ay + v * by + 0.5)));
+        out[i] = tone[cy * width + cx] as number;
+      }
+    }
+  },
+};

@@ -1,0 +1,53 @@
+import { clampOne, DEPTH, HALF, ONE } from './depth';
+
+// What steps do with a plane and a softer copy of it.
+
+/** first + table[first − second], within 0 … ONE; the table begins at a difference of −ONE. */
+export function lifted(first: usize, second: usize, count: i32, table: usize, out: usize): void {
+  const middle = table + (<usize>ONE << 1);
+  for (let i = 0; i < count; i++) {
+    const at = <usize>i << 1;
+    const value = <i32>load<i16>(first + at);
+    const apart = min(max(value - <i32>load<i16>(second + at), -ONE), ONE);
+    store<i16>(out + at, <i16>clampOne(value + <i32>load<i16>(middle + (<isize>apart << 1))));
+  }
+}
+
+/** first · second + third, within 0 … ONE. */
+export function multiplyAdd(first: usize, second: usize, third: usize, count: i32, out: usize): void {
+  const round = i32x4.splat(HALF);
+  const none = i16x8.splat(0);
+  const one = i16x8.splat(<i16>ONE);
+  for (let i = 0; i < count; i += 8) {
+    const at = <usize>i << 1;
+    const a = v128.load(first + at);
+    const b = v128.load(second + at);
+    const low = i32x4.shr_s(i32x4.add(i32x4.extmul_low_i16x8_s(a, b), round), DEPTH);
+    const high = i32x4.shr_s(i32x4.add(i32x4.extmul_high_i16x8_s(a, b), round), DEPTH);
+    const sum = i16x8.add_sat_s(i16x8.narrow_i32x4_s(low, high), v128.load(third + at));
+    v128.store(out + at, i16x8.min_s(i16x8.max_s(sum, none), one));
+  }
+}
+
+/** first + second · table[first], within 0 … ONE; the first is within 0 … ONE. */
+export function modulated(first: usize, second: usize, count: i32, table: usize, out: usize): void {
+  for (let i = 0; i < count; i++) {
+    const at = <usize>i << 1;
+    const value = <i32>load<i16>(first + at);
+    const weight = <i32>load<i16>(table + (<usize>value << 1));
+    store<i16>(out + at, <i16>clampOne(value + ((<i32>load<i16>(second + at) * weight + HALF) >> DEPTH)));
+  }
+}
+
+/** The guided filter's coefficients of each window by its mean and its mean of squares. */
+export function guidance(means: usize, squares: usize, count: i32, epsilon: i32, slopes: usize, offsets: usize): void {
+  for (let i = 0; i < count; i++) {
+    const at = <usize>i << 1;
+    const mean = <i32>load<i16>(means + at);
+    const variance = max(0, <i32>load<i16>(squares + at) - ((mean * mean + HALF) >> DEPTH));
+    const whole = variance + epsilon;
+    const slope = (variance * ONE + (whole >> 1)) / whole;
+    store<i16>(slopes + at, <i16>slope);
+    store<i16>(offsets + at, <i16>(mean - ((slope * mean + HALF) >> DEPTH)));
+  }
+}
