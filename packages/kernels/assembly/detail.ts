@@ -2,14 +2,14 @@ import { clampOne, DEPTH, HALF, ONE } from './depth';
 
 // What steps do with a plane and a softer copy of it.
 
-/** first + table[first − second], within 0 … ONE; the table begins at a difference of −ONE. */
-export function lifted(first: usize, second: usize, count: i32, table: usize, out: usize): void {
+/** base + table[first − second], within 0 … ONE; the table begins at a difference of −ONE; base 0 is nothing everywhere. */
+export function lifted(base: usize, first: usize, second: usize, count: i32, table: usize, out: usize): void {
   const middle = table + (<usize>ONE << 1);
   for (let i = 0; i < count; i++) {
     const at = <usize>i << 1;
-    const value = <i32>load<i16>(first + at);
-    const apart = min(max(value - <i32>load<i16>(second + at), -ONE), ONE);
-    store<i16>(out + at, <i16>clampOne(value + <i32>load<i16>(middle + (<isize>apart << 1))));
+    const apart = min(max(<i32>load<i16>(first + at) - <i32>load<i16>(second + at), -ONE), ONE);
+    const from = base ? <i32>load<i16>(base + at) : 0;
+    store<i16>(out + at, <i16>clampOne(from + <i32>load<i16>(middle + (<isize>apart << 1))));
   }
 }
 

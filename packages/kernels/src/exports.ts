@@ -99,7 +99,7 @@ export interface KernelExports {
     stride: N,
     out: N,
   ): void;
-  lifted(first: N, second: N, count: N, table: N, out: N): void;
+  lifted(base: N, first: N, second: N, count: N, table: N, out: N): void;
   multiplyAdd(first: N, second: N, third: N, count: N, out: N): void;
   modulated(first: N, second: N, count: N, table: N, out: N): void;
   guidance(means: N, squares: N, count: N, epsilon: N, slopes: N, offsets: N): void;

@@ -352,7 +352,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.torn(...box, frame, rough, seed, sure, pxPerMm, Number(ends), ...place, region.width, to);
       }),
 
-    lifted: (first, second, table, out) => planeWise([first, second], out, (count, to, a, b) => wasm.lifted(a, b, count, arena.read(table), to)),
+    lifted: (base, first, second, table, out) =>
+      inParts(out.length, [base, first, second, out], (from, to) => {
+        const part = (plane: Int16Array): number => arena.read(plane.subarray(from, to));
+        const baseAt = base ? part(base) : 0;
+        wasm.lifted(baseAt, part(first), part(second), to - from, arena.read(table), arena.write(out.subarray(from, to)));
+      }),
+
     modulated: (first, second, table, out) =>
       planeWise([first, second], out, (count, to, a, b) => wasm.modulated(a, b, count, arena.read(table), to)),
 

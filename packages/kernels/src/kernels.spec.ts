@@ -342,7 +342,8 @@ function planeResults(
   }
   const signed = mask.map((v) => 2 * v - ONE);
   const apart = Int16Array.from({ length: 2 * ONE + 1 }, (_, i) => ((i * 77) % 30000) - 15000);
-  made('lifted', 1, (to) => kernels.lifted(tone, signed, apart, to));
+  made('lifted', 1, (to) => kernels.lifted(mask, tone, signed, apart, to));
+  made('lifted from nothing', 1, (to) => kernels.lifted(null, tone, signed, apart, to));
   made('multiply and add', 1, (to) => kernels.multiplyAdd(tone, mask, signed, to));
   made('modulated', 1, (to) => kernels.modulated(tone, signed, tables[0], to));
   const squares = tone.map((v) => Math.min(ONE, ((v * v) >> 14) + (v & 511)));

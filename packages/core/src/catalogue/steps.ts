@@ -14,19 +14,56 @@ import { invert } from '../steps/tone/invert';
 import { levels } from '../steps/tone/levels';
 import { threshold } from '../steps/tone/threshold';
 
+import { contrast } from '../steps/tone/contrast';
+import { shadowsHighlights } from '../steps/tone/shadows-highlights';
+import { localContrast } from '../steps/tone/local-contrast';
+import { litHighlights } from '../steps/tone/lit-highlights';
+import { posterise } from '../steps/tone/posterise';
+import { faded } from '../steps/tone/faded';
+import { saturation } from '../steps/colour/saturation';
+import { oneHue } from '../steps/colour/one-hue';
+import { colourRamp } from '../steps/colour/colour-ramp';
+import { wash } from '../steps/colour/wash';
+import { fade } from '../steps/colour/fade';
+import { splitTint } from '../steps/colour/split-tint';
+import { sharpen } from '../steps/edge/sharpen';
+import { softGlow } from '../steps/edge/soft-glow';
+import { denoise } from '../steps/edge/denoise';
+import { edgeLines } from '../steps/edge/edge-lines';
+import { gain } from '../steps/press/gain';
+import { grain } from '../steps/press/grain';
+
 /** Every kind of step there is. A step joins the program here and in its own file, nowhere else. */
 export const STEPS = [
   exposure,
   greyResponse,
   levels,
+  contrast,
   curve,
+  shadowsHighlights,
+  localContrast,
+  litHighlights,
+  posterise,
+  faded,
   invert,
   threshold,
+  sharpen,
   blur,
+  softGlow,
+  denoise,
+  edgeLines,
   screen,
   inkSpread,
+  gain,
+  grain,
+  saturation,
+  oneHue,
   colourBack,
   tint,
+  splitTint,
+  colourRamp,
+  wash,
+  fade,
   warmth,
 ] as const satisfies readonly AnyStep[];
 

@@ -35,10 +35,11 @@ export class ByteCache<V> {
 }
 
 /**
- * Whether a raster is worth keeping: `dear` and `shared` ones at once (shared ones where every pool finds them), `never` one
- * that is quicker made; any other when it is asked for again.
+ * Whether a raster is worth keeping: `dear`, `grid` and `shared` ones at once (shared ones where every pool finds them; those of a
+ * coarse grid, which many regions read, also where nothing else is kept), `never` one that is quicker made; any other when it is
+ * asked for again.
  */
-export type Keeping = 'dear' | 'shared' | 'never';
+export type Keeping = 'dear' | 'grid' | 'shared' | 'never';
 
 /** Names asked for once that are remembered. */
 const MOST_ASKED = 4096;
@@ -56,6 +57,7 @@ export class Pool {
   constructor(
     limit: number,
     private readonly common: Pool | null = null,
+    private readonly keeps: 'all' | 'grids' = 'all',
   ) {
     this.cache = new ByteCache(limit);
   }
@@ -75,8 +77,8 @@ export class Pool {
 
   /** True for a raster just rendered that is worth keeping. */
   wants(name: string, keeping: Keeping | undefined): boolean {
-    if (keeping === 'never') return false;
-    if (keeping === 'dear' || keeping === 'shared' || this.asked.delete(name)) return true;
+    if (keeping === 'never' || (this.keeps === 'grids' && keeping !== 'grid')) return false;
+    if (keeping === 'dear' || keeping === 'grid' || keeping === 'shared' || this.asked.delete(name)) return true;
     this.asked.add(name);
     for (const oldest of this.asked) {
       if (this.asked.size <= MOST_ASKED) break;

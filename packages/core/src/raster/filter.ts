@@ -5,7 +5,7 @@ import { ONE } from './raster';
 const PHASES = 256;
 
 /** Weights of each phase as integers that sum to ONE: what rounding leaves over goes to the largest. */
-const wholeWeights = (taps: number, weightsAt: (phase: number) => readonly number[]): Int16Array => {
+export const wholeWeights = (taps: number, weightsAt: (phase: number) => readonly number[]): Int16Array => {
   const weights = new Int16Array(PHASES * taps);
   for (let phase = 0; phase < PHASES; phase++) {
     const real = weightsAt(phase / PHASES);
@@ -25,7 +25,7 @@ const paddedTo4 = (taps: number, weights: Int16Array): Int16Array | null => {
   return padded;
 };
 
-const axisOf = (taps: number, offset: number, weights: Int16Array): FilterAxis => ({
+export const axisOf = (taps: number, offset: number, weights: Int16Array): FilterAxis => ({
   taps,
   offset,
   weights,

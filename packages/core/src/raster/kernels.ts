@@ -296,8 +296,8 @@ export interface Kernels {
   /** Coverage of a torn frame over a piece of a region's plane; a function of place and seed alone. */
   readonly torn: (edge: TornEdge, piece: Region, out: Int16Array, region: Region) => void;
 
-  /** first + table[first − second], within 0 … ONE; `table` has 2 · ONE + 1 values, from a difference of −ONE. */
-  readonly lifted: (first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;
+  /** base + table[first − second], within 0 … ONE; no base is nothing everywhere. `table` has 2 · ONE + 1 values, from a difference of −ONE. */
+  readonly lifted: (base: Int16Array | null, first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;
 
   /** first · second + third, within 0 … ONE. */
   readonly multiplyAdd: (first: Int16Array, second: Int16Array, third: Int16Array, out: Int16Array) => void;

@@ -6,6 +6,7 @@ import { isBlank } from '../raster/uniform';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
 import { bareOf } from '../nodes/convert-node';
+import type { CoarseWish } from '../steps/declare';
 import { callKey, type StepCall } from './step-node';
 import { Latest } from '../units/latest';
 
@@ -25,9 +26,29 @@ const TONES = 24;
 /** Curves measured lately, by the calls they stand for. */
 const measured = new Latest<string, Int16Array>(64);
 
-function* applied<I, O>(call: StepCall, input: I, pxPerMm: number, kernels: Kernels): Generator<void, O, void> {
+const wishesOf = ({ declaration, params }: StepCall): readonly CoarseWish[] => declaration.coarse?.(params) ?? [];
+
+/** A piece's coverage or greys, which stand for its coarse grids. */
+const asTone = (piece: ToneRaster | InkRaster): ToneRaster =>
+  piece.kind === 'ink' ? { kind: 'tone', region: piece.region, tone: piece.coverage, coverage: null } : piece;
+const throughTable = (piece: ToneRaster | InkRaster, table: Int16Array): ToneRaster => {
+  const tone = asTone(piece);
+  return { ...tone, tone: tone.tone.map((v) => table[v] as number) };
+};
+
+function* applied<I extends ToneRaster | InkRaster, O>(
+  call: StepCall,
+  input: I,
+  pxPerMm: number,
+  kernels: Kernels,
+): Generator<void, O, void> {
   const apply = call.declaration.apply as unknown as (...given: unknown[]) => Generator<void, O, void>;
-  const at = { ...call.at, pxPerMm, edges: 'smooth' as const };
+  const at = {
+    ...call.at,
+    pxPerMm,
+    edges: 'smooth' as const,
+    coarse: wishesOf(call).map(({ through }) => ({ shift: 0, tone: through ? throughTable(input, through.table) : asTone(input) })),
+  };
   return yield* apply(input, call.params, at, kernels);
 }
 
@@ -36,7 +57,10 @@ function* measure({ screen, since }: CurveCalls, structureMm: number, kernels: K
   const pxPerMm = CELL_PX / structureMm;
   const side = CELLS * CELL_PX;
   const region = { x: 0, y: 0, width: side, height: side };
-  const reaches = since.map((call) => Math.ceil(call.declaration.reach(call.params) * pxPerMm));
+  const reaches = since.map((call) => {
+    const wished = wishesOf(call).map(({ reach }) => reach);
+    return Math.ceil((call.declaration.reach(call.params) + Math.max(0, ...wished)) * pxPerMm);
+  });
   const margin = reaches.reduce((sum, reach) => sum + reach, 0);
   const wide = grow(region, margin);
   const means: number[] = [];

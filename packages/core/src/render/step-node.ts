@@ -1,12 +1,24 @@
 import type { Raster, RasterOf, Region } from '../raster/raster';
+import { coarseRegion } from '../raster/coarse';
 import { crop, grow } from '../raster/region';
 import { isBlank } from '../raster/uniform';
 import type { Arena } from '../raster/arena';
-import type { AnyStep, RasterWork, StepAt } from '../steps/declare';
+import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { bareOf } from '../nodes/convert-node';
+import type { RampStop } from '../fields/values';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
+
+/** A coarse grid of a step's input, and how many of its pixels the step reads beyond those that a region touches. */
+export interface CoarseInput {
+  readonly node: Node<'tone'>;
+  readonly shift: number;
+  readonly reach: number;
+}
+
+/** The region of a coarse grid that a region of the step reads. */
+const coarseRead = ({ shift, reach }: CoarseInput, region: Region): Region => grow(coarseRegion(region, shift), reach);
 
 /** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
 export interface StepCall {
@@ -14,17 +26,28 @@ export interface StepCall {
   readonly params: Readonly<Record<string, unknown>>;
   readonly at: StepAt;
   readonly statistics: StatisticsNode | null;
+  /** The coarse grids that it wishes for. */
+  readonly coarse: readonly CoarseInput[];
   /** The pass's source as placed, where the step reads it. */
   readonly original: Node<'colour'> | null;
 }
 
-export const callKey = ({ declaration, params, at, statistics, original }: StepCall, extra: unknown): unknown => [
+/** Colours that a step's dials name, as they are now: an ink may change its colour and keep its name. */
+const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf }: StepAt): unknown[] =>
+  Object.entries(dials).flatMap(([name, { type }]) => {
+    if (type === 'colour') return [colourOf(params[name])];
+    return type === 'ramp' ? (params[name] as readonly RampStop[]).map(({ colour }) => colourOf(colour)) : [];
+  });
+
+export const callKey = ({ declaration, params, at, statistics, coarse, original }: StepCall, extra: unknown): unknown => [
   declaration.kind,
   declaration.version,
   params,
   [at.pxPerMm, at.edges, at.draft],
   statistics?.node.key,
   original?.key,
+  coarse.map(({ node }) => node.key),
+  coloursNamed(declaration, params, at),
   extra,
 ];
 
@@ -70,13 +93,19 @@ export const stepNode = (input: Node, call: StepCall): Node => {
     want(region, wants, work) {
       if (call.statistics) wantStatistics(call.statistics, wants, work);
       if (call.original) wantOnce(call.original, grow(region, reach), wants, work);
+      for (const each of call.coarse) wantOnce(each.node, coarseRead(each, grow(region, reach)), wants, work);
       wantOnce(input, grow(region, reach), wants, work);
     },
     *render(region, work) {
       const wide = yield* rendered(input, grow(region, reach), work);
       if (isBare(wide)) return kind === 'ink' && wide.kind === 'ink' ? bareOf('ink', colour ?? wide.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
-      const at = call.original ? { ...known, original: yield* rendered(call.original, grow(region, reach), work) } : known;
+      const original = call.original ? yield* rendered(call.original, grow(region, reach), work) : null;
+      const coarse: Coarse[] = [];
+      for (const each of call.coarse) {
+        coarse.push({ shift: each.shift, tone: yield* rendered(each.node, coarseRead(each, grow(region, reach)), work) });
+      }
+      const at = { ...known, original, coarse };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);
     },

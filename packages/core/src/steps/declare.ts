@@ -1,8 +1,24 @@
 import type { Kernels } from '../raster/kernels';
-import type { ColourRaster, RasterKind, RasterOf, Rgb } from '../raster/raster';
+import type { ColourRaster, RasterKind, RasterOf, Rgb, ToneRaster } from '../raster/raster';
 import type { Edges } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { ToneStatistics } from './statistics';
+
+/** What a step reads of its input on a coarser grid. */
+export interface CoarseWish {
+  /** The finest that must be seen there, mm: a pixel of the grid is at most that large. */
+  readonly grain: number;
+  /** How far beyond a pixel the step reads on it, mm. */
+  readonly reach: number;
+  /** What the greys go through before their means are taken; named for the cache. */
+  readonly through?: { readonly name: unknown; readonly table: Int16Array };
+}
+
+/** The input's greys on a coarse grid (see `raster/coarse`), as far about as the wish says and the grid's spline needs. */
+export interface Coarse {
+  readonly shift: number;
+  readonly tone: ToneRaster;
+}
 
 export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'colour';
 
@@ -16,6 +32,8 @@ export interface StepAt {
   readonly colourOf: (ref: unknown) => Rgb;
   /** Tones of the step's input over the whole sheet; null unless the step declares that it wants them. */
   readonly statistics: ToneStatistics | null;
+  /** The input on the coarse grids that the step wishes for, in their order. */
+  readonly coarse: readonly Coarse[];
   /** The pass's source as placed, on the input's region; null unless the step declares that it reads it. */
   readonly original: ColourRaster | null;
 }
@@ -78,6 +96,10 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   /** How far beyond a pixel the step reads, mm. */
   readonly reach: (params: ParamsOf<D>) => number;
   readonly locality: 'local' | 'grid' | 'whole';
+  /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
+  readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
+  /** Of a step on greys: a picture in colour keeps its hues, and its light moves as its greys do. */
+  readonly keepsColour?: boolean;
   readonly draft: DraftBehaviour<ParamsOf<D>>;
   /** True where these params need the tones of the input. */
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;

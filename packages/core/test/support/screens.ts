@@ -30,6 +30,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   colourOf: () => [0, 0, 0],
   statistics: null,
   original: null,
+  coarse: [],
 });
 
 /** A screen over a flat tone, or over a tone by place. */

@@ -2,6 +2,7 @@ import { createKernels } from '@uvrant/kernels';
 import {
   bandsOf,
   ByteCache,
+  Pool,
   compile,
   finish,
   isIndex,
@@ -31,6 +32,9 @@ export interface Band {
   readonly bytes: Uint8Array;
 }
 
+/** Coarse grids that a print's bands share, at most so many bytes. */
+const GRID_BYTES = 32 * 2 ** 20;
+
 /** What a print is made of besides its sheet. */
 export interface PrintNeeds {
   readonly infoOf: InfoOf;
@@ -50,7 +54,7 @@ export class Print {
     this.work = {
       kernels: createKernels(),
       tile,
-      rasters: null,
+      rasters: new Pool(GRID_BYTES, null, 'grids'),
       statistics: new ByteCache<ToneStatistics>(2 ** 20),
       type,
     };

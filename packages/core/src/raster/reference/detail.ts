@@ -7,11 +7,10 @@ type Detail = Pick<Kernels, 'lifted' | 'multiplyAdd' | 'modulated' | 'guidance' 
 
 /** What steps do with a plane and a softer copy of it. */
 export const detail: Detail = {
-  lifted(first, second, table, out) {
+  lifted(base, first, second, table, out) {
     for (let i = 0; i < out.length; i++) {
-      const value = first[i] as number;
-      const apart = Math.max(-ONE, Math.min(ONE, value - (second[i] as number)));
-      out[i] = clamp(value + (table[apart + ONE] as number));
+      const apart = Math.max(-ONE, Math.min(ONE, (first[i] as number) - (second[i] as number)));
+      out[i] = clamp((base ? (base[i] as number) : 0) + (table[apart + ONE] as number));
     }
   },
 

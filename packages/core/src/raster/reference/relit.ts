@@ -54,7 +54,7 @@ const knotOf = (r: number, g: number, b: number, most: number, least: number): n
 export const hued: Kernels['hued'] = (rgba, knots, gentle, out) => {
   for (let at = 0; at < rgba.length; at += 4) {
     const alpha = rgba[at + 3] as number;
-    const [r, g, b] = alpha > 0 ? [0, 1, 2].map((c) => full(rgba[at + c] as number, alpha)) as [number, number, number] : [0, 0, 0];
+    const [r, g, b] = alpha > 0 ? ([0, 1, 2].map((c) => full(rgba[at + c] as number, alpha)) as [number, number, number]) : [0, 0, 0];
     const [most, least] = [Math.max(r, g, b), Math.min(r, g, b)];
     if (most === least) {
       for (let c = 0; c < 4; c++) out[at + c] = rgba[at + c] as number;

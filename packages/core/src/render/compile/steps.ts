@@ -3,17 +3,20 @@ import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Step } from '../../sheet/model';
 import { attachedName } from '../../sheet/attached';
-import type { AnyStep, StepAt } from '../../steps/declare';
+import type { AnyStep, CoarseWish, StepAt } from '../../steps/declare';
+import { coarseNode } from '../../nodes/coarse-node';
 import { convertNode } from '../../nodes/convert-node';
+import { relitNode } from '../../nodes/relit-node';
+import { shiftFor, SPLINE_REACH } from '../../raster/coarse';
 import { curveNode, type CurveCalls } from '../curve-node';
 import { mixNode } from '../../nodes/mix-node';
 import type { Node } from '../../nodes/node';
-import { productNode, type Plane } from '../../nodes/plane-nodes';
+import { coverageNode, productNode, type Plane } from '../../nodes/plane-nodes';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
-import { stepNode, type StepCall } from '../step-node';
+import { stepNode, type CoarseInput, type StepCall } from '../step-node';
 import { edgesOf, isTrue, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { stepName } from './graph';
@@ -33,6 +36,8 @@ const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node =>
     return raw;
   }
   const { records } = context;
+  // A step on greys that keeps colours works on the picture's greys, and the picture is lit by them.
+  const picture = declaration.keepsColour && (raw.kind === 'colour' || raw.kind === 'index') ? convertNode(raw, 'colour') : null;
   const input =
     declaration.takes === 'any'
       ? raw.kind === 'index'
@@ -43,7 +48,7 @@ const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node =>
   records.inputs.set(name, input);
   if (!step.on) return raw;
   const weights = productNode(masksOf(context, step.masks, pass, attachedName(pass.id, { step: step.id })));
-  const output = treated(context, pass, step, declaration, raw, input, weights);
+  const output = treated(context, pass, step, declaration, { raw, input, picture }, weights);
   records.outputs.set(name, output);
   return output;
 };
@@ -52,45 +57,69 @@ const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node =>
 const inkFor = (context: Context, declaration: AnyStep, raw: Node): { colour: Rgb; carriesLights: boolean } | undefined =>
   declaration.takes === 'ink' && raw.kind !== 'ink' ? { colour: context.colourOf(null), carriesLights: false } : undefined;
 
-const treated = (context: Context, pass: Pass, step: Step, declaration: AnyStep, raw: Node, input: Node, weights: Plane | null): Node => {
+/** What a step works on: as it came, as the step takes it, and the picture that a step on its greys lights anew. */
+interface Worked {
+  readonly raw: Node;
+  readonly input: Node;
+  readonly picture: Node<'colour'> | null;
+}
+
+const treated = (context: Context, pass: Pass, step: Step, declaration: AnyStep, worked: Worked, weights: Plane | null): Node => {
+  const { raw, input, picture } = worked;
   const scaled = (params: Params): Params =>
     declaration.scaled && step.amount < 1 ? (declaration.scaled(params, step.amount) as Params) : params;
   const params = scaled(step.params);
   const amount = declaration.amount === 'mix' ? shareOf(step.amount) : ONE;
-  if (!weights && step.zones.length === 0 && 'table' in declaration.apply) {
-    return pointNode(input as Node<'tone'>, { ...callOf(context, pass, step, declaration, params), amount });
+  if (!weights && step.zones.length === 0 && 'table' in declaration.apply && !picture) {
+    return pointNode(input as Node<'tone'>, { ...callOf(context, pass, step, declaration, params, input), amount });
   }
-  let whole = applied(context, pass, step, declaration, params, input);
+  const run = (given: Params): Node => {
+    const made = applied(context, pass, step, declaration, given, input);
+    return picture ? relitNode(picture, input as Node<'tone'>, made as Node<'tone'>) : made;
+  };
+  let whole = run(params);
   for (const zone of step.zones) {
     const there = productNode(masksOf(context, zone.masks, pass, attachedName(pass.id, { step: step.id, zone: zone.id })));
     if (!there) continue;
-    const other = applied(context, pass, step, declaration, scaled({ ...step.params, ...zone.params }), input);
-    whole = mixNode(whole, other, ONE, there);
+    whole = mixNode(whole, run(scaled({ ...step.params, ...zone.params })), ONE, there);
   }
   if (amount === ONE && !weights) return whole;
-  const call = callOf(context, pass, step, declaration, params);
+  const call = callOf(context, pass, step, declaration, params, input);
   const ink = declaration.ink?.(params, call.at) ?? inkFor(context, declaration, raw);
-  const bare = declaration.gives === 'same' ? input : convertNode(raw, declaration.gives as 'colour', ink);
+  const bare = picture ?? (declaration.gives === 'same' ? input : convertNode(raw, declaration.gives as 'colour', ink));
   return amount === 0 ? bare : mixNode(bare, whole, amount, weights);
 };
 
-const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params): StepCall => {
+/** The coarse grids that a step wishes for, of its input's greys or of its ink. */
+const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: number): CoarseInput[] => {
+  const wishes = (declaration.coarse?.(params) ?? []) as readonly CoarseWish[];
+  if (wishes.length === 0) return [];
+  const greys = input.kind === 'ink' ? coverageNode(input) : convertNode(input, 'tone');
+  return wishes.map(({ grain, reach, through }) => {
+    const shift = shiftFor(grain * pxPerMm);
+    const beyond = Math.ceil((reach * pxPerMm) / 2 ** shift) + (shift === 0 ? 0 : SPLINE_REACH);
+    return { node: coarseNode(greys, shift, through ?? null), shift, reach: beyond + 1 };
+  });
+};
+
+const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): StepCall => {
   const at: StepAt = {
     pxPerMm: context.scale.pxPerMm,
     edges: edgesOf(context, pass),
     draft: !isTrue(context),
     colourOf: context.colourOf,
     statistics: null,
+    coarse: [],
     original: null,
   };
   const statistics = declaration.wantsStatistics?.(params) ? statisticsFor(context, stepName(pass.id, step.id)) : null;
   const source = context.records.sources.get(pass.id);
   const original = declaration.readsOriginal && source ? convertNode(source, 'colour') : null;
-  return { declaration, params, at, statistics, original };
+  return { declaration, params, at, statistics, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
 };
 
 const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {
-  const call = callOf(context, pass, step, declaration, params);
+  const call = callOf(context, pass, step, declaration, params, input);
   if ('table' in declaration.apply) return pointNode(input as Node<'tone'>, { ...call, amount: ONE });
   const way = declaration.greyWay?.(params);
   const atSource = way && isPicture(input) ? input.greyBy({ name: [declaration.kind, declaration.version, params], run: way }) : null;

@@ -1,0 +1,104 @@
+import { coarseRegion, fineRegion } from '../raster/coarse';
+import { ONE, sizeOf, type Region, type ToneRaster } from '../raster/raster';
+import { overlap, tilesOf } from '../raster/region';
+import { blankPlane, isBlank } from '../raster/uniform';
+import { unweighted } from '../raster/weighted';
+import type { Kernels } from '../raster/kernels';
+import { bareOf } from './convert-node';
+import { keyOf } from './key';
+import { rendered, scoped, wantOnce, type Node } from './node';
+
+/** Side of the tiles that a coarse grid is made in, in fine pixels: that of the blocks that regions are rendered in. */
+const TILE = 512;
+
+/** A table of ONE + 1 values that greys go through before their means are taken, and its name. */
+export interface Through {
+  readonly name: unknown;
+  readonly table: Int16Array;
+}
+
+/**
+ * The means of squares of 2^shift pixels of a tone, in the grid's own pixels: those not covered do not count. It is made in tiles that
+ * every pool keeps, so that neighbours do not make them anew.
+ */
+export const coarseNode = (input: Node<'tone'>, shift: number, through: Through | null): Node<'tone'> => {
+  const side = TILE >> shift;
+  const tile: Node<'tone'> = {
+    key: keyOf('coarse', { shift, through: through?.name }, [input]),
+    kind: 'tone',
+    keeping: 'grid',
+    want: (region, wants, work) => wantOnce(input, fineRegion(region, shift), wants, work),
+    render: (region, work) =>
+      scoped(work, function* (inside) {
+        const fine = yield* rendered(input, fineRegion(region, shift), inside);
+        return reducedTone(fine, region, shift, through, inside.kernels);
+      }),
+  };
+  return {
+    key: keyOf('coarse tiles', null, [tile]),
+    kind: 'tone',
+    keeping: 'never',
+    ...(input.bounds ? { bounds: { box: coarseRegion(input.bounds.box, shift), bare: bareOf('tone') } } : {}),
+    want(region, wants, work) {
+      for (const each of tilesTouched(region, side)) wantOnce(tile, each, wants, work);
+    },
+    *render(region, work) {
+      const tone = new Int16Array(sizeOf(region));
+      let coverage: Int16Array | null = null;
+      for (const each of tilesTouched(region, side)) {
+        const made = yield* rendered(tile, each, work);
+        const part = overlap(each, region) as Region;
+        put(made.tone, each, tone, region, part);
+        if (made.coverage && !coverage) coverage = new Int16Array(tone.length).fill(ONE);
+        if (coverage) put(made.coverage, each, coverage, region, part);
+      }
+      return { kind: 'tone', region, tone, coverage };
+    },
+  };
+};
+
+/** Whole tiles of the grid that a region touches. */
+const tilesTouched = (region: Region, side: number): Region[] =>
+  tilesOf(region, side).map(({ x, y }) => ({ x: Math.floor(x / side) * side, y: Math.floor(y / side) * side, width: side, height: side }));
+
+/** Copies the part of a plane that two regions share; a plane that is not there is full. */
+const put = (from: Int16Array | null, at: Region, to: Int16Array, region: Region, part: Region): void => {
+  for (let y = part.y; y < part.y + part.height; y++) {
+    const start = (y - region.y) * region.width + part.x - region.x;
+    if (!from) to.fill(ONE, start, start + part.width);
+    else {
+      const row = (y - at.y) * at.width + part.x - at.x;
+      to.set(from.subarray(row, row + part.width), start);
+    }
+  }
+};
+
+/** Square means of a tone, outside the arena. */
+const reducedTone = (
+  { tone, coverage, region: fine }: ToneRaster,
+  region: Region,
+  shift: number,
+  through: Through | null,
+  kernels: Kernels,
+): ToneRaster => {
+  const { arena } = kernels;
+  if (coverage && isBlank(coverage)) {
+    const none = blankPlane(sizeOf(region));
+    return { kind: 'tone', region, tone: none, coverage: none };
+  }
+  const reduced = (plane: Int16Array): Int16Array => {
+    if (shift === 0) return plane.slice();
+    const out = new Int16Array(sizeOf(region));
+    kernels.reduce(plane, 1, fine.width, fine.height, shift, out);
+    return out;
+  };
+  let greys = tone;
+  if (through) {
+    greys = arena.plane(tone.length);
+    kernels.table(tone, through.table, greys);
+  }
+  if (!coverage) return { kind: 'tone', region, tone: reduced(greys), coverage: null };
+  const weighted = arena.plane(tone.length);
+  kernels.multiply(greys, coverage, weighted);
+  return { kind: 'tone', region, tone: unweighted(reduced(weighted), reduced(coverage)), coverage: reduced(coverage) };
+};
