@@ -32,6 +32,11 @@ import { denoise } from '../steps/edge/denoise';
 import { edgeLines } from '../steps/edge/edge-lines';
 import { gain } from '../steps/press/gain';
 import { grain } from '../steps/press/grain';
+import { harden } from '../steps/press/harden';
+import { dryRoller } from '../steps/press/dry-roller';
+import { misregister } from '../steps/press/misregister';
+import { relief } from '../steps/press/relief';
+import { copier } from '../steps/press/copier';
 
 /** Every kind of step there is. A step joins the program here and in its own file, nowhere else. */
 export const STEPS = [
@@ -53,9 +58,14 @@ export const STEPS = [
   denoise,
   edgeLines,
   screen,
+  copier,
+  harden,
   inkSpread,
+  dryRoller,
+  misregister,
   gain,
   grain,
+  relief,
   saturation,
   oneHue,
   colourBack,

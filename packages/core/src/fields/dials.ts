@@ -13,6 +13,8 @@ interface DialBase<T> {
   readonly title: string;
   readonly default: T;
   readonly more?: string;
+  /** One of those that are seldom turned: shown when asked for. */
+  readonly further?: boolean;
   /** The dial is shown only while `dial`, another dial of the same step, equals `is` (or differs from `isNot`). */
   readonly shownWhen?: { readonly dial: string } & ({ readonly is: string | boolean } | { readonly isNot: string | number });
   readonly check: (value: unknown) => Checked<T>;

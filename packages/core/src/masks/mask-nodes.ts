@@ -3,7 +3,7 @@ import { planeOf, type Plane } from '../nodes/plane-nodes';
 import { keyOf } from '../nodes/key';
 import { uniformValue } from '../raster/uniform';
 import { edged, edgeReach, type EdgeDials } from './edge';
-import { cleaned, speckReach } from './specks';
+import { cleaned, speckReach } from '../raster/specks';
 
 /** Removes specks and fills holes whose boxes are no larger than the given sizes, mm. */
 export const cleanedNode = (plane: Plane, specksMm: number, holesMm: number, pxPerMm: number): Plane => {

@@ -1,3 +1,4 @@
+import { blurred, blurReach } from '../raster/blur';
 import { ONE, sizeOf, times, type Raster, type Region } from '../raster/raster';
 import { crop, grow } from '../raster/region';
 import { blankPlane, isBlank, isSolid, uniformPlane, uniformValue } from '../raster/uniform';
@@ -100,6 +101,12 @@ export const productNode = (planes: readonly Plane[]): Plane | null => {
     return product;
   });
 };
+
+/** A plane blurred by a Gaussian. */
+export const softNode = (plane: Plane, sigmaPx: number): Plane =>
+  planeOf(keyOf('soft', sigmaPx, [plane]), [plane], blurReach(sigmaPx), undefined, function* (_, work, wide) {
+    return blurred((yield* rendered(plane, wide, work)).tone, 1, wide, sigmaPx, work.kernels);
+  });
 
 /** What a plane leaves of everything, the plane first weakened to a strength (0 … ONE). */
 export const complementNode = (plane: Plane, strength = ONE): Plane =>

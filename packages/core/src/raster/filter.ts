@@ -33,7 +33,7 @@ export const axisOf = (taps: number, offset: number, weights: Int16Array): Filte
 });
 
 /** Interpolating cubic, E. Catmull, R. Rom, A class of local interpolating splines, 1974. */
-const CATMULL_ROM = axisOf(
+export const CATMULL_ROM = axisOf(
   4,
   -1.5,
   wholeWeights(4, (t) => [

@@ -4,10 +4,11 @@ import { ONE, sizeOf, type InkRaster, type ToneRaster } from '../raster/raster';
 import { crop, grow } from '../raster/region';
 import { isBlank } from '../raster/uniform';
 import { keyOf } from '../nodes/key';
-import { rendered, wantOnce, type Node } from '../nodes/node';
+import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
 import { bareOf } from '../nodes/convert-node';
-import type { CoarseWish } from '../steps/declare';
-import { callKey, type StepCall } from './step-node';
+import type { CoarseWish, StepAt } from '../steps/declare';
+import { wantStatistics } from '../nodes/statistics-node';
+import { callKey, knownAt, type StepCall } from './step-node';
 import { Latest } from '../units/latest';
 
 /** A screen that is shown by its curve, and the steps on its ink since, which are folded into that curve. */
@@ -38,14 +39,16 @@ const throughTable = (piece: ToneRaster | InkRaster, table: Int16Array): ToneRas
 
 function* applied<I extends ToneRaster | InkRaster, O>(
   call: StepCall,
+  known: StepAt,
   input: I,
   pxPerMm: number,
   kernels: Kernels,
 ): Generator<void, O, void> {
   const apply = call.declaration.apply as unknown as (...given: unknown[]) => Generator<void, O, void>;
   const at = {
-    ...call.at,
+    ...known,
     pxPerMm,
+    wanted: input.region,
     edges: 'smooth' as const,
     coarse: wishesOf(call).map(({ through }) => ({ shift: 0, tone: through ? throughTable(input, through.table) : asTone(input) })),
   };
@@ -53,11 +56,14 @@ function* applied<I extends ToneRaster | InkRaster, O>(
 }
 
 /** Mean ink for each tone of the screen and what follows it, from pieces of flat tone at a size that shows the dots. */
-function* measure({ screen, since }: CurveCalls, structureMm: number, kernels: Kernels): Generator<void, Int16Array, void> {
+function* measure({ screen, since }: CurveCalls, structureMm: number, work: Work): Rendering<Int16Array> {
+  const { kernels } = work;
+  const known: StepAt[] = [];
+  for (const call of since) known.push(yield* knownAt(call, work));
   const pxPerMm = CELL_PX / structureMm;
   const side = CELLS * CELL_PX;
   const region = { x: 0, y: 0, width: side, height: side };
-  const reaches = since.map((call) => {
+  const reaches = [screen, ...since].map((call) => {
     const wished = wishesOf(call).map(({ reach }) => reach);
     return Math.ceil((call.declaration.reach(call.params) + Math.max(0, ...wished)) * pxPerMm);
   });
@@ -68,8 +74,8 @@ function* measure({ screen, since }: CurveCalls, structureMm: number, kernels: K
     const mark = kernels.arena.mark();
     const tone = kernels.arena.plane(wide.width * wide.height).fill(Math.floor((i * ONE) / TONES + 0.5));
     const flat: ToneRaster = { kind: 'tone', region: wide, tone, coverage: null };
-    let ink = yield* applied<ToneRaster, InkRaster>(screen, flat, pxPerMm, kernels);
-    for (const call of since) ink = yield* applied<InkRaster, InkRaster>(call, ink, pxPerMm, kernels);
+    let ink = yield* applied<ToneRaster, InkRaster>(screen, screen.at, flat, pxPerMm, kernels);
+    for (const [n, call] of since.entries()) ink = yield* applied<InkRaster, InkRaster>(call, known[n] as StepAt, ink, pxPerMm, kernels);
     means.push(kernels.sum(crop(ink.coverage, wide, region, kernels.arena)) / sizeOf(region));
     kernels.arena.release(mark);
     yield;
@@ -82,7 +88,7 @@ function* measure({ screen, since }: CurveCalls, structureMm: number, kernels: K
   });
 }
 
-function* curveOf(calls: CurveCalls, key: string, kernels: Kernels): Generator<void, Int16Array, void> {
+function* curveOf(calls: CurveCalls, key: string, work: Work): Rendering<Int16Array> {
   const known = measured.get(key);
   if (known) return known;
   const { draft } = calls.screen.declaration;
@@ -90,7 +96,7 @@ function* curveOf(calls: CurveCalls, key: string, kernels: Kernels): Generator<v
   const curve =
     calls.since.length === 0
       ? draft.curve(calls.screen.params, calls.screen.at)
-      : yield* measure(calls, draft.structure(calls.screen.params), kernels);
+      : yield* measure(calls, draft.structure(calls.screen.params), work);
   return measured.put(key, curve);
 }
 
@@ -98,18 +104,26 @@ function* curveOf(calls: CurveCalls, key: string, kernels: Kernels): Generator<v
 export const curveNode = (calls: CurveCalls): Node<'ink'> => {
   const { input, screen, ink, since } = calls;
   const facts = [callKey(screen, null), ...since.map((call) => callKey(call, null))];
-  const curveKey = keyOf('curve of', facts, []);
+  // The same whatever tones go in: what decides it is the calls and, of some, the statistics they go by.
+  const curveKey = keyOf(
+    'curve of',
+    [screen, ...since].map((call) => callKey({ ...call, coarse: [] }, null)),
+    [],
+  );
   return {
     key: keyOf('curve', [facts, ink], [input]),
     kind: 'ink',
     colour: ink.colour,
     ...(input.bounds ? { bounds: { box: input.bounds.box, bare: bareOf('ink', ink.colour) } } : {}),
-    want: (region, wants, work) => wantOnce(input, region, wants, work),
+    want(region, wants, work) {
+      for (const { statistics } of since) if (statistics) wantStatistics(statistics, wants, work);
+      wantOnce(input, region, wants, work);
+    },
     *render(region, work) {
       const { tone, coverage: there } = yield* rendered(input, region, work);
       if (there && isBlank(there)) return { kind: 'ink', region, coverage: there, colour: ink.colour };
       const coverage = work.kernels.arena.plane(tone.length);
-      work.kernels.table(tone, yield* curveOf(calls, curveKey, work.kernels), coverage);
+      work.kernels.table(tone, yield* curveOf(calls, curveKey, work), coverage);
       if (there) work.kernels.multiply(coverage, there, coverage);
       return { kind: 'ink', region, coverage, colour: ink.colour };
     },

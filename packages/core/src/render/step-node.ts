@@ -30,6 +30,8 @@ export interface StepCall {
   readonly coarse: readonly CoarseInput[];
   /** The pass's source as placed, where the step reads it. */
   readonly original: Node<'colour'> | null;
+  /** The made surface that it reads. */
+  readonly surface: Node<'tone'> | null;
 }
 
 /** Colours that a step's dials name, as they are now: an ink may change its colour and keep its name. */
@@ -39,13 +41,14 @@ const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf
     return type === 'ramp' ? (params[name] as readonly RampStop[]).map(({ colour }) => colourOf(colour)) : [];
   });
 
-export const callKey = ({ declaration, params, at, statistics, coarse, original }: StepCall, extra: unknown): unknown => [
+export const callKey = ({ declaration, params, at, statistics, coarse, original, surface }: StepCall, extra: unknown): unknown => [
   declaration.kind,
   declaration.version,
   params,
   [at.pxPerMm, at.edges, at.draft],
   statistics?.node.key,
   original?.key,
+  surface?.key,
   coarse.map(({ node }) => node.key),
   coloursNamed(declaration, params, at),
   extra,
@@ -85,27 +88,32 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const kind = (declaration.gives === 'same' ? input.kind : declaration.gives) as 'colour' | 'tone' | 'ink';
   const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
   const bare = bareOf<typeof kind>(kind, colour);
+  const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at.pxPerMm) ?? grow(region, reach);
   return {
     key: keyOf('step', callKey(call, null), [input]),
     kind,
     ...(colour && kind === 'ink' ? { colour } : {}),
-    ...(input.bounds ? { bounds: { box: grow(input.bounds.box, reach), bare } } : {}),
+    ...(input.bounds && !declaration.reads ? { bounds: { box: grow(input.bounds.box, reach), bare } } : {}),
     want(region, wants, work) {
       if (call.statistics) wantStatistics(call.statistics, wants, work);
-      if (call.original) wantOnce(call.original, grow(region, reach), wants, work);
-      for (const each of call.coarse) wantOnce(each.node, coarseRead(each, grow(region, reach)), wants, work);
-      wantOnce(input, grow(region, reach), wants, work);
+      const from = read(region);
+      if (call.original) wantOnce(call.original, from, wants, work);
+      if (call.surface) wantOnce(call.surface, from, wants, work);
+      for (const each of call.coarse) wantOnce(each.node, coarseRead(each, from), wants, work);
+      wantOnce(input, from, wants, work);
     },
     *render(region, work) {
-      const wide = yield* rendered(input, grow(region, reach), work);
+      const from = read(region);
+      const wide = yield* rendered(input, from, work);
       if (isBare(wide)) return kind === 'ink' && wide.kind === 'ink' ? bareOf('ink', colour ?? wide.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
-      const original = call.original ? yield* rendered(call.original, grow(region, reach), work) : null;
+      const original = call.original ? yield* rendered(call.original, from, work) : null;
+      const surface = call.surface ? yield* rendered(call.surface, from, work) : null;
       const coarse: Coarse[] = [];
       for (const each of call.coarse) {
-        coarse.push({ shift: each.shift, tone: yield* rendered(each.node, coarseRead(each, grow(region, reach)), work) });
+        coarse.push({ shift: each.shift, tone: yield* rendered(each.node, coarseRead(each, from), work) });
       }
-      const at = { ...known, original, coarse };
+      const at: StepAt = { ...known, original, surface, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);
     },

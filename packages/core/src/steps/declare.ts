@@ -1,6 +1,6 @@
 import type { Kernels } from '../raster/kernels';
-import type { ColourRaster, RasterKind, RasterOf, Rgb, ToneRaster } from '../raster/raster';
-import type { Edges } from '../sheet/model';
+import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
+import type { Edges, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { ToneStatistics } from './statistics';
 
@@ -34,6 +34,10 @@ export interface StepAt {
   readonly statistics: ToneStatistics | null;
   /** The input on the coarse grids that the step wishes for, in their order. */
   readonly coarse: readonly Coarse[];
+  /** The made surface that the step reads, as greys on the input's region; null unless it declares one. */
+  readonly surface: ToneRaster | null;
+  /** What is to be rendered: the input's region, unless the step says itself what it reads. */
+  readonly wanted: Region;
   /** The pass's source as placed, on the input's region; null unless the step declares that it reads it. */
   readonly original: ColourRaster | null;
 }
@@ -95,6 +99,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly scaled?: (params: ParamsOf<D>, amount: number) => ParamsOf<D>;
   /** How far beyond a pixel the step reads, mm. */
   readonly reach: (params: ParamsOf<D>) => number;
+  /** What of its input it reads for a region, where that is not the region itself and its reach; then its result is of `at.wanted`. */
+  readonly reads?: (params: ParamsOf<D>, region: Region, pxPerMm: number) => Region;
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
@@ -103,6 +109,10 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly draft: DraftBehaviour<ParamsOf<D>>;
   /** True where these params need the tones of the input. */
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
+  /** Of a step on ink that wants statistics: they are those of its coverage, softened by a Gaussian of so many mm. */
+  readonly readsInk?: (params: ParamsOf<D>) => number;
+  /** A made surface that it also reads, laid over the whole sheet; null for none. */
+  readonly readsSurface?: (params: ParamsOf<D>) => SurfaceRef | null;
   /** Dials that it finds by itself from the tones of the input while a toggle is on; turned off, they keep what was found. */
   readonly found?: {
     readonly while: keyof D & string;

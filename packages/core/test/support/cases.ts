@@ -48,6 +48,11 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   'colour-ramp': {},
   wash: {},
   fade: { years: 60 },
+  copier: { generations: 3, skew: 1, seed: 4 },
+  harden: { length: 0.9, wander: 0.6, smallest: 0.8 },
+  'dry-roller': { dry: 0.5, width: 1.5 },
+  misregister: { across: 1.3, down: -0.7, turn: 0.8, stretch: 0.01 },
+  relief: { of: 'crumpled copy paper', depth: 0.8, scale: 1.2 },
 };
 
 /** Each step alone, at dials that do something, and all four in a row. */

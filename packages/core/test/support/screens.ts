@@ -31,6 +31,8 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   statistics: null,
   original: null,
   coarse: [],
+  surface: null,
+  wanted: { x: 0, y: 0, width: 0, height: 0 },
 });
 
 /** A screen over a flat tone, or over a tone by place. */

@@ -14,8 +14,14 @@ interface Job {
   readonly nested: Map<string, Graph | null>;
 }
 
-const graphOf = (sheet: Sheet, scale: Scale, job: Job, chain: Chain, analysis: (() => Graph) | null): Graph => {
-  const context = contextOf(sheet, scale, job.infoOf, job.sheetOf, chain, analysis);
+/** A sheet's graphs at analysis scale, made when they are asked for; null in themselves. */
+interface Read {
+  readonly analysis: (() => Graph) | null;
+  readonly dotted: (() => Graph) | null;
+}
+
+const graphOf = (sheet: Sheet, scale: Scale, job: Job, chain: Chain, { analysis, dotted }: Read): Graph => {
+  const context = contextOf(sheet, scale, job.infoOf, job.sheetOf, chain, analysis, dotted);
   const root = finished(context, (other, at, longer) => nestedGraph(other, at, job, longer));
   return { ...context.records, scale, region: wholeRegion(scale), root, unknown: [...new Set(context.unknown)] };
 };
@@ -36,10 +42,17 @@ const nestedGraph = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph 
   return made;
 };
 
+const readOf = (sheet: Sheet, job: Job, chain: Chain): { readonly analysis: () => Graph; readonly dotted: () => Graph } => {
+  let plain: Graph | null = null;
+  let dots: Graph | null = null;
+  const scale = analysisScale(sheet.size);
+  const dotted = (): Graph => (dots ??= graphOf(sheet, { ...scale, curves: 'where too fine' }, job, chain, { analysis, dotted: null }));
+  const analysis = (): Graph => (plain ??= graphOf(sheet, scale, job, chain, { analysis: null, dotted }));
+  return { analysis, dotted };
+};
+
 const compiled = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph => {
-  let made: Graph | null = null;
-  const analysis = (): Graph => (made ??= graphOf(sheet, analysisScale(sheet.size), job, chain, null));
-  return graphOf(sheet, scale, job, chain, analysis);
+  return graphOf(sheet, scale, job, chain, readOf(sheet, job, chain));
 };
 
 const NO_SHEETS: SheetOf = () => undefined;
@@ -57,4 +70,4 @@ export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: She
 
 /** The sheet's graph at analysis scale, for readings. */
 export const compileAnalysis = (sheet: Sheet, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
-  graphOf(sheet, analysisScale(sheet.size), { infoOf, sheetOf, nested: new Map() }, outermost(sheet), null);
+  readOf(sheet, { infoOf, sheetOf, nested: new Map() }, outermost(sheet)).analysis();

@@ -19,6 +19,8 @@ export interface Context {
   readonly chain: Chain;
   /** The same sheet at analysis scale; null where this is it. */
   readonly analysis: (() => Graph) | null;
+  /** The same at analysis scale with its screens as dots where they show there, for what is read of ink; null where this is it. */
+  readonly dotted: (() => Graph) | null;
   /** What of all but the pass itself decides how it compiles. */
   readonly name: string;
   readonly colourOf: (ref: unknown) => Rgb;
@@ -36,6 +38,7 @@ export const contextOf = (
   sheetOf: SheetOf,
   chain: Chain,
   analysis: (() => Graph) | null,
+  dotted: (() => Graph) | null,
 ): Context => {
   const inks: ReadonlyMap<string, Rgb> = new Map(sheet.inks.map((ink) => [ink.id, rgbOfHex(ink.colour)]));
   const colourOf = (ref: unknown): Rgb => {
@@ -54,6 +57,7 @@ export const contextOf = (
     sheetOf,
     chain,
     analysis,
+    dotted,
     name: keyOf(
       'context',
       { scale, size: sheet.size, ppi: sheet.ppi, edges: sheet.edges, inks: sheet.inks, coarse: analysis === null },

@@ -1,7 +1,8 @@
 import { stepOfKind } from '../../catalogue/steps';
 import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
-import type { Pass, Step } from '../../sheet/model';
+import type { Pass, Placement, Step } from '../../sheet/model';
+import { boxAt } from '../../sheet/placing';
 import { attachedName } from '../../sheet/attached';
 import type { AnyStep, CoarseWish, StepAt } from '../../steps/declare';
 import { coarseNode } from '../../nodes/coarse-node';
@@ -11,10 +12,11 @@ import { shiftFor, SPLINE_REACH } from '../../raster/coarse';
 import { curveNode, type CurveCalls } from '../curve-node';
 import { mixNode } from '../../nodes/mix-node';
 import type { Node } from '../../nodes/node';
-import { coverageNode, productNode, type Plane } from '../../nodes/plane-nodes';
+import { coverageNode, productNode, softNode, type Plane } from '../../nodes/plane-nodes';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
+import { SURFACE_PIECE, surfaceNode } from '../../nodes/surface-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { stepNode, type CoarseInput, type StepCall } from '../step-node';
 import { edgesOf, isTrue, type Context } from './context';
@@ -102,6 +104,12 @@ const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: nu
   });
 };
 
+/** Pieces of a made surface over the whole sheet, from its top left corner, each the mirror of its neighbours. */
+const SURFACE_OVER_ALL: Placement = {
+  ...boxAt(SURFACE_PIECE.width / 2, SURFACE_PIECE.height / 2, SURFACE_PIECE.width, SURFACE_PIECE.height),
+  beyond: 'mirror',
+};
+
 const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): StepCall => {
   const at: StepAt = {
     pxPerMm: context.scale.pxPerMm,
@@ -110,12 +118,18 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     colourOf: context.colourOf,
     statistics: null,
     coarse: [],
+    surface: null,
+    wanted: wholeRegion(context.scale),
     original: null,
   };
-  const statistics = declaration.wantsStatistics?.(params) ? statisticsFor(context, stepName(pass.id, step.id)) : null;
+  const statistics = declaration.wantsStatistics?.(params)
+    ? statisticsFor(context, stepName(pass.id, step.id), declaration.readsInk?.(params) ?? null)
+    : null;
   const source = context.records.sources.get(pass.id);
   const original = declaration.readsOriginal && source ? convertNode(source, 'colour') : null;
-  return { declaration, params, at, statistics, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
+  const surfaceRef = declaration.readsSurface?.(params) ?? null;
+  const surface = surfaceRef && convertNode(surfaceNode(surfaceRef, SURFACE_OVER_ALL, at.pxPerMm), 'tone');
+  return { declaration, params, at, statistics, surface, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
 };
 
 const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {
@@ -140,10 +154,15 @@ const curve = (context: Context, calls: CurveCalls): Node<'ink'> => {
   return node;
 };
 
-/** The tones that go into a step, from the graph at analysis scale; that graph reads its own. */
-const statisticsFor = (context: Context, name: string): StatisticsNode => {
-  const { inputs, scale } = context.analysis?.() ?? { inputs: context.records.inputs, scale: context.scale };
+/**
+ * The tones that go into a step, from the graph at analysis scale; that graph reads its own. Ink is read where screens stand as they
+ * are, softened by `softMm`.
+ */
+const statisticsFor = (context: Context, name: string, softMm: number | null): StatisticsNode => {
+  const read = softMm === null ? context.analysis : context.dotted;
+  const { inputs, scale } = read?.() ?? { inputs: context.records.inputs, scale: context.scale };
   const node = inputs.get(name);
   if (!node) throw new Error(`no analysis of ${name}`);
+  if (softMm !== null) return { node: softNode(coverageNode(node), softMm * scale.pxPerMm), region: wholeRegion(scale) };
   return { node: convertNode(node, 'tone'), region: wholeRegion(scale) };
 };

@@ -1,5 +1,5 @@
-import type { Kernels } from '../raster/kernels';
-import { ONE, type Region } from '../raster/raster';
+import type { Kernels } from './kernels';
+import { ONE, type Region } from './raster';
 
 /** Pixels around a pixel that are read to drop specks of up to `most` pixels: every such speck that touches the pixel lies within. */
 export const speckReach = (most: number): number => (most >= 1 ? Math.ceil(most) + 1 : 0);

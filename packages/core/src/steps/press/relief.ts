@@ -1,0 +1,85 @@
+import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
+import { noisePlane } from '../../raster/noise';
+import { crop, grow } from '../../raster/region';
+import { uniformPlane } from '../../raster/uniform';
+import { SURFACES } from '../../surface/surfaces';
+import { cosDeg, sinDeg } from '../../units/exact';
+import { remembering } from '../../units/remember';
+import type { Kernels } from '../../raster/kernels';
+import { defineStep } from '../declare';
+import { choice, length, number, seed, share } from '../../fields/dials';
+import { liftTable } from '../soft';
+
+/** Paper as hills of noise: felt marks and tooth, mm. By trial. */
+const FELT = 1.5;
+const TOOTH = 0.55;
+
+const PAPER = 'paper fibres';
+const OF = [PAPER, ...SURFACES.map(({ name }) => name)] as const;
+
+/** How much of a slope is seen at full depth: noise of paper differs by some 0.3 over its scale. */
+const SLOPE = 0.9;
+
+/** Heights of paper over a region, 0 … ONE about ½. */
+const paperHeights = (number: number, pxPerMm: number, region: Region, kernels: Kernels): Int16Array => {
+  const half = uniformPlane(sizeOf(region), ONE / 2);
+  const felt = noisePlane({ grain: FELT, octaves: 2, seed: 2 * number }, pxPerMm, region, kernels);
+  const tooth = noisePlane({ grain: TOOTH, octaves: 2, seed: 2 * number + 1 }, pxPerMm, region, kernels);
+  kernels.multiplyAdd(felt, half, half, felt);
+  kernels.multiplyAdd(tooth, uniformPlane(sizeOf(region), ONE / 4), felt, felt);
+  return felt;
+};
+
+const lifts = remembering(8, String, (depth: number) => liftTable((d) => SLOPE * depth * d));
+
+/** Half the way, in whole pixels, that heights are compared over, towards the light. Twelve o’clock is up. */
+const towardsLight = (clock: number, scale: number, pxPerMm: number): readonly [number, number] => {
+  const far = Math.max(1, (scale * pxPerMm) / 2);
+  return [Math.floor(sinDeg(30 * clock) * far + 0.5), Math.floor(-cosDeg(30 * clock) * far + 0.5)];
+};
+
+/** out = t + k · (height here, away from the light − height towards it): slopes that face the light are lit. */
+export const relief = defineStep({
+  kind: 'relief',
+  version: 1,
+  title: 'Relief',
+  family: 'press',
+  purpose: 'The print follows a surface that is lit from one side.',
+  words: 'paper texture emboss bump lit from the side tooth fibres canvas',
+  dials: {
+    of: choice({ title: 'Of', options: OF, default: PAPER }),
+    depth: share({ title: 'Depth', default: 0.35, more: 'deeper' }),
+    scale: length({ title: 'Scale', min: 0.05, max: 6, wide: true, default: 0.44, more: 'broader slopes are seen' }),
+    light: number({
+      title: 'Light from',
+      unit: 'o’clock',
+      min: 0,
+      max: 12,
+      step: 0.5,
+      default: 10.5,
+      more: 'further round; twelve is from above',
+    }),
+    seed: seed({ title: 'Seed', default: 1 }),
+  },
+  takes: 'tone',
+  gives: 'tone',
+  keepsColour: true,
+  amount: 'mix',
+  reach: ({ scale }) => scale / 2 + 0.5,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  readsSurface: ({ of, seed: number }) => (of === PAPER ? null : { name: of, seed: number }),
+  summary: ({ of, light }) => `${of}, from ${light} o’clock`,
+  *apply(input, { depth, scale, light, seed: number }, at, kernels) {
+    const { region: wide } = input;
+    const [dx, dy] = towardsLight(light, scale, at.pxPerMm);
+    const heights = at.surface ? (at.surface as ToneRaster).tone : paperHeights(number, at.pxPerMm, wide, kernels);
+    yield;
+    const inner = grow(wide, -Math.max(Math.abs(dx), Math.abs(dy)));
+    const shifted = (by: number): Int16Array =>
+      crop(heights, wide, { ...inner, x: inner.x + by * dx, y: inner.y + by * dy }, kernels.arena);
+    const tone = kernels.arena.plane(sizeOf(inner));
+    kernels.lifted(crop(input.tone, wide, inner, kernels.arena), shifted(-1), shifted(1), lifts(depth), tone);
+    return { ...input, region: inner, tone, coverage: input.coverage && crop(input.coverage, wide, inner, kernels.arena) };
+  },
+});
