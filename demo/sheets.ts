@@ -24,6 +24,7 @@ import {
   wholeSheet,
   withPass,
   withStep,
+  type CutOutMask,
   type Ink,
   type PaintedMask,
   type ParamsOf,
@@ -347,5 +348,86 @@ write('3-found-print.json', {
       knockedOut,
     ),
     freshPass('handled', 'Handled', { kind: 'overall' }, wholeSheet(printSize), { wear: [creased] }),
+  ],
+});
+
+/** The dome on the drawn page, cut out roughly: corners in inches. */
+const domeOutline: CutOutMask = {
+  id: 'dome',
+  kind: 'cut-out',
+  on: true,
+  ...(defaultParams({ dials: MASK_DIALS }) as ParamsOf<typeof MASK_DIALS>),
+  anchor: 'sheet',
+  feather: 6,
+  outline: 'polygon',
+  points: [
+    [1.2, 12.2],
+    [1.4, 9.4],
+    [2.4, 7.2],
+    [4, 6.1],
+    [5.6, 6],
+    [7.6, 6.9],
+    [9, 8.6],
+    [9.9, 10.2],
+    [9.9, 12.2],
+  ].flatMap(([x, y]) => [Math.round(mmFromInches(x as number) * 100), Math.round(mmFromInches(y as number) * 100)]),
+  rough: 0,
+  seed: 1,
+  band: 0,
+  widened: [],
+};
+const drawn = startedSheet(
+  { name: 'Drawn page', size: printSize, ppi: 300, edges: 'smooth', stock: stock('Cream card'), ink: ink('soot'), ground: null },
+  dome,
+  point('As it is'),
+);
+write('4-drawn-page.json', {
+  ...drawn,
+  passes: [
+    freshPass('paper', 'Paper', { kind: 'flat', colour: { srgb: '#ece6d8' } }, wholeSheet(printSize)),
+    ...drawn.passes.map((each) => ({
+      ...each,
+      name: 'Ink drawing',
+      steps: [
+        freshStep('grey-response', {
+          response: [
+            [0, 0.2],
+            [28, 0.34],
+            [60, 0.16],
+            [200, -0.2],
+            [235, -0.3],
+          ],
+        }),
+        {
+          ...freshStep('sharpen', { strength: 4, halo: 4, darks: 0.85, threshold: 0.02 }),
+          zones: [{ id: 'dome', masks: [domeOutline], params: { strength: 4.6, halo: 1.6, threshold: 0.012 } }],
+        },
+        freshStep('levels', { auto: false, black: 0.12, white: 0.8 }),
+        freshStep('screen', { shape: 'line', lpi: 22, angle: 0, hardness: 0.6, auto: false, detail: 1 }),
+        freshStep('harden', { length: 0.28, wander: 0.45, smallest: 0.3 }),
+      ],
+    })),
+    freshPass(
+      'caption-box',
+      'Caption box',
+      freshSource('shape', { colour: { srgb: '#f2d15c' }, border: 1.1, borderColour: { ink: 'soot' } }),
+      on(printSize, [0.55, 0.6, 6.1, 1.5]),
+    ),
+    freshPass(
+      'caption',
+      'Caption',
+      freshSource('type', {
+        text: 'Meanwhile, above Marl Fold,\nthe shutter opens by itself!',
+        upperCase: true,
+        lines: 'fit',
+        size: 30,
+        leading: 1.02,
+        font: { family: 'bangers' },
+      }),
+      on(printSize, [0.8, 0.8, 5.6, 1.1]),
+    ),
+    freshPass('lit', 'Lit paper', { kind: 'overall' }, wholeSheet(printSize), {
+      steps: [freshStep('relief', { depth: 0.22, scale: 0.44, light: 10.5 })],
+    }),
   ],
 });

@@ -212,7 +212,7 @@ export interface Kernels {
   /** Premultiplied RGBA of tones by a table of ONE + 1 values for each colour, and their coverage. */
   readonly toned: (tone: Int16Array, coverage: Int16Array, tables: readonly [Int16Array, Int16Array, Int16Array], out: Int16Array) => void;
 
-  /** v · w. */
+  /** v · w, of a first plane within 0 … ONE. */
   readonly multiply: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
 
   /** 1 − v · strength: what a plane leaves of everything. */

@@ -75,6 +75,14 @@ export const CASES: readonly (readonly [string, Sheet])[] = [
       { edges: 'hard' },
     ),
   ],
+  [
+    'levels, a screen, harden and levels again',
+    sheet([
+      pass('art', picture('motley'), {
+        steps: [step('levels'), screen(), step('harden', LIVELY.harden), step('levels', { midtone: 0.4 }, { id: 'again' })],
+      }),
+    ]),
+  ],
   ['every kind of mask, a zone and a wear', masked()],
 ];
 

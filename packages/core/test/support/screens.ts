@@ -20,6 +20,9 @@ import { kernels } from './sheets';
 export type ScreenParams = ParamsOf<(typeof screen)['dials']>;
 export const screenParams = (params: Partial<ScreenParams>): ScreenParams => ({
   ...(defaultParams(screen) as unknown as ScreenParams),
+  // As every pixel has it, unless a test says otherwise.
+  auto: false,
+  detail: 1,
   ...params,
 });
 

@@ -42,13 +42,17 @@ const nestedGraph = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph 
   return made;
 };
 
+const once = (make: () => Graph): (() => Graph) => {
+  let made: Graph | null = null;
+  return () => (made ??= make());
+};
+
 const readOf = (sheet: Sheet, job: Job, chain: Chain): { readonly analysis: () => Graph; readonly dotted: () => Graph } => {
-  let plain: Graph | null = null;
-  let dots: Graph | null = null;
   const scale = analysisScale(sheet.size);
-  const dotted = (): Graph => (dots ??= graphOf(sheet, { ...scale, curves: 'where too fine' }, job, chain, { analysis, dotted: null }));
-  const analysis = (): Graph => (plain ??= graphOf(sheet, scale, job, chain, { analysis: null, dotted }));
-  return { analysis, dotted };
+  const made = (curves: Scale['curves'], read: Read) => once(() => graphOf(sheet, { ...scale, curves }, job, chain, read));
+  // The dotted graph's own statistics of tones come from one that asks for no dots, so that neither waits for the other.
+  const dotted = made('where too fine', { analysis: made('always', { analysis: null, dotted: null }), dotted: null });
+  return { analysis: made('always', { analysis: null, dotted }), dotted };
 };
 
 const compiled = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph => {

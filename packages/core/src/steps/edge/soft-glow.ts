@@ -21,7 +21,7 @@ export const softGlow = defineStep({
   purpose: 'A soft copy of the picture laid over it as light, as through gauze.',
   words: 'dream gauze diffusion bloom mist haze soft',
   dials: {
-    strength: share({ title: 'Strength', default: 0.5, more: 'more light from the soft copy' }),
+    strength: share({ title: 'Strength', default: 0.7, more: 'more light from the soft copy' }),
     radius: length({ title: 'Radius', min: 0.1, max: 40, wide: true, default: 3, more: 'softer, wider' }),
   },
   takes: 'tone',

@@ -23,7 +23,7 @@ const FIELD = 3;
 const HALO = 0.55;
 const DRIFT = 0.07;
 const WAVER = { grain: 90, strength: 0.05 };
-const SOLID = { from: 0.34, full: 0.2, lift: 0.1, hollow: 0.45, grain: 28 };
+const SOLID = { from: 0.34, full: 0.2, lift: 0.05, hollow: 0.3, grain: 28 };
 const BANDS = [
   { pitch: 5.5, strength: 0.016 },
   { pitch: 2.2, strength: 0.012 },

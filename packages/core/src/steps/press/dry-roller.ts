@@ -7,14 +7,14 @@ import { angle, length, seed, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
 
 /** How much of the whole is streaks, the rest grain. */
-const STREAKS = 0.68;
+const STREAKS = 0.6;
 /** Grain of the ink that is left, mm. */
-const GRAIN = 0.22;
+const GRAIN = 0.35;
 
 /** What stays by streak and grain, both about ½: ink goes where their sum is low. */
 const kept = remembering(8, String, ([dry, softness]: readonly [number, number]) => {
   // The sum's standard deviation is about 0.13: from dry 0 nothing to dry 1 nearly all lies below the cut.
-  const cut = 0.14 + 0.5 * dry;
+  const cut = 0.2 + 0.5 * dry;
   const half = 0.015 + 0.12 * softness;
   return toneTable((v) => (v - cut) / (2 * half) + 0.5);
 });

@@ -68,7 +68,7 @@ export const grain = defineStep({
       const gathered = noisePlane({ grain: CLUMPS * size, octaves: 2, seed: 2 * number + 1 }, at.pxPerMm, region, kernels);
       const share = Math.floor(clumps * ONE + 0.5);
       kernels.multiplyAdd(gathered, uniformPlane(from.length, share), uniformPlane(from.length, ONE - (share >> 1)), gathered);
-      kernels.multiply(grains, gathered, grains);
+      kernels.multiply(gathered, grains, grains);
     }
     yield;
     const tone = arena.plane(from.length);

@@ -1,10 +1,12 @@
-import { SHAPE_NUMBERS, type ShapeName } from '../../raster/kernels';
-import { ONE } from '../../raster/raster';
+import { SHAPE_NUMBERS, type Kernels, type ShapeName } from '../../raster/kernels';
+import { ONE, shareOf, type ToneRaster } from '../../raster/raster';
+import { ln } from '../../units/exact';
 import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
-import { defineStep, type StepAt } from '../declare';
-import { angle, choice, colour, frequency, length, share } from '../../fields/dials';
-import { screenGrid } from './grid';
+import { defineStep, type Coarse, type StepAt } from '../declare';
+import { softCopy, softWish } from '../soft';
+import { angle, choice, colour, frequency, length, share, toggle } from '../../fields/dials';
+import { cellWay, screenGrid } from './grid';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
 const SHAPES = Object.keys(SHAPE_NUMBERS) as [ShapeName, ...ShapeName[]];
@@ -44,12 +46,43 @@ const thresholdsFor = remembering(
   ({ geometry, dials }) => screenThresholds(geometry, inkByTone(dials)),
 );
 
+/** Cells up to this frequency take one tone a dot, from the other up a screen reads every pixel: about 2.5 and 0.3 mm a cell. */
+const COARSE_LPI = 10;
+const FINE_LPI = 85;
+
+/** How finely a screen of a frequency reads its picture: by the logarithm of the frequency, so that each halving of a cell counts alike. */
+export const detailFor = (lpi: number): number => Math.max(0, Math.min(1, ln(lpi / COARSE_LPI) / ln(FINE_LPI / COARSE_LPI)));
+
+/** Standard deviation of the mean that a cell takes, in cells: that of a disc of a cell's width and somewhat less (by trial). */
+const MEAN = 0.24;
+
+/** Tones as a screen of less than full detail reads them: those at the centres of the dots, or lines, softened over a cell. */
+const readTones = (
+  input: ToneRaster,
+  { shape, lpi, angle: angleDeg }: { readonly shape: ShapeName; readonly lpi: number; readonly angle: number },
+  detail: number,
+  at: StepAt,
+  kernels: Kernels,
+): Int16Array => {
+  const cell = cellPx(lpi, at);
+  const soft = softCopy(at.coarse[0] as Coarse, input.region, MEAN * cell, kernels);
+  const way = cellWay(cell, angleDeg);
+  const centred = kernels.arena.plane(soft.length);
+  // A line has a middle across it alone.
+  kernels.cellTones(soft, input.region, screenGrid(cell, angleDeg), shape === 'line' ? { ...way, ax: 0, ay: 0 } : way, centred);
+  kernels.mix(centred, input.tone, 1, shareOf(detail), null, centred);
+  return centred;
+};
+
 const cellPx = (lpi: number, at: StepAt): number => cellMm(lpi) * at.pxPerMm;
+
+const detailOf = ({ auto, detail, lpi }: { readonly auto: boolean; readonly detail: number; readonly lpi: number }): number =>
+  auto ? detailFor(lpi) : detail;
 
 /** Amplitude-modulated screen of one ink; spot functions by ISO 32000-1:2008 Table 128, linear at any hardness. */
 export const screen = defineStep({
   kind: 'screen',
-  version: 1,
+  version: 2,
   title: 'Screen',
   family: 'screen',
   purpose: 'Tone becomes dots of one ink.',
@@ -59,6 +92,13 @@ export const screen = defineStep({
     lpi: frequency({ title: 'Frequency', min: 0.5, max: 200, default: 8, more: 'finer, clearer' }),
     angle: angle({ title: 'Angle', min: 0, max: 90, default: 22.5, more: 'turned further counter-clockwise' }),
     hardness: share({ title: 'Hardness', default: 0.9, more: 'crisper dot edge, up to all or nothing' }),
+    auto: toggle({ title: 'Find the detail', default: true }),
+    detail: share({
+      title: 'Detail',
+      default: 0,
+      more: 'dots follow the picture within themselves, down to every pixel; at 0 % each dot has one tone',
+      shownWhen: { dial: 'auto', is: false },
+    }),
     smallestDot: length({ title: 'Smallest dot', min: 0, max: 5, default: 0, more: 'faces keep dots in pale light' }),
     cutOff: share({ title: 'Highlight cut-off', max: 0.5, default: 0, more: 'more of the light stays bare' }),
     carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
@@ -67,8 +107,13 @@ export const screen = defineStep({
   takes: 'tone',
   gives: 'ink',
   amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
+  // Half a cell's diagonal, and the pixel that it falls into.
+  reach: (dials) => (detailOf(dials) < 1 ? 0.75 * cellMm(dials.lpi) + 0.1 : 0),
+  locality: 'grid',
+  coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN * cellMm(dials.lpi))] : []),
+  found: { while: 'auto', find: ({ lpi }) => ({ detail: detailFor(lpi) }) },
+  // Version 1 read every pixel.
+  upgrade: (params) => ({ auto: false, detail: 1, ...params }),
   draft: {
     behaviour: 'curve',
     tooFine: ({ lpi }, at) => cellPx(lpi, at) < LEAST_DRAFT_CELL,
@@ -87,7 +132,10 @@ export const screen = defineStep({
     const thresholds = thresholdsFor({ geometry, dials: { shape, lpi, smallestDot, cutOff, carries } });
     yield;
     const coverage = kernels.arena.plane(input.tone.length);
-    kernels.screen(input.tone, input.region, screenGrid(cell, angleDeg), shape, thresholds, coverage);
+    const detail = detailOf(params);
+    const tones = detail < 1 ? readTones(input, params, detail, at, kernels) : input.tone;
+    yield;
+    kernels.screen(tones, input.region, screenGrid(cell, angleDeg), shape, thresholds, coverage);
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },

@@ -27,9 +27,9 @@ export const litHighlights = defineStep({
   purpose: 'Pale tones open towards paper while darks stay, and the brightest parts may glow.',
   words: 'glow bright bloom halation light airy high key paper',
   dials: {
-    open: share({ title: 'Open', default: 0.5, more: 'pale tones nearer to paper' }),
-    from: share({ title: 'From', max: 0.95, default: 0.5, more: 'only the palest' }),
-    glow: share({ title: 'Glow', default: 0.35, more: 'more light spreads from the brightest parts' }),
+    open: share({ title: 'Open', default: 0.6, more: 'pale tones nearer to paper' }),
+    from: share({ title: 'From', max: 0.95, default: 0.4, more: 'only the palest' }),
+    glow: share({ title: 'Glow', default: 0.45, more: 'more light spreads from the brightest parts' }),
     length: length({
       title: 'Length',
       min: 0.2,
