@@ -325,16 +325,11 @@ write('3-found-print.json', {
       steps: [
         freshStep('grey-response'),
         freshStep('levels', { clip: 0.03, midtone: 0.6 }),
-        freshStep('curve', {
-          points: [
-            [0, 0.12],
-            [0.25, 0.26],
-            [0.6, 0.9],
-            [0.72, 1],
-            [1, 1],
-          ],
-        }),
+        freshStep('local-contrast', { strength: 0.45, size: 6 }),
+        freshStep('lit-highlights', { open: 0.55, from: 0.35, glow: 0.5, length: 14 }),
+        freshStep('faded', { blacks: 0.12, whites: 0.02 }),
         freshStep('tint', { ink: { srgb: '#33241b' } }),
+        freshStep('fade', { years: 30, paper: 0.6 }),
       ],
     })),
     await paper('scan-foxed-card.jpg', 'Foxed card', 'multiply', 1),

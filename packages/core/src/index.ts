@@ -103,6 +103,7 @@ export type { SurfaceSource } from './sources/surface';
 export type { TypeSource } from './sources/type';
 export * from './steps/declare';
 export * from './fields/dials';
+export * from './steps/press/gain';
 export * from './steps/screen/screen';
 export * from './steps/screen/grid';
 export * from './steps/screen/thresholds';

@@ -25,10 +25,10 @@ const DRIFT = 0.07;
 const WAVER = { grain: 90, strength: 0.05 };
 const SOLID = { from: 0.34, full: 0.2, lift: 0.05, hollow: 0.3, grain: 28 };
 const BANDS = [
-  { pitch: 5.5, strength: 0.016 },
-  { pitch: 2.2, strength: 0.012 },
+  { pitch: 5.5, strength: 0.009 },
+  { pitch: 2.2, strength: 0.006 },
 ];
-const TONER = { grain: 0.18, strength: 0.85, passage: 0.1 };
+const TONER = { grain: 0.18, strength: 1, passage: 0.1 };
 /** Standard deviation of the toner's noise, where its grains are too fine to be seen. */
 const UNSEEN = 0.17;
 const SPECK = { grain: 0.32, cut: 0.86 };
@@ -190,7 +190,7 @@ export const copier = defineStep({
   words: 'photocopy xerographic flyer zine toner generations copy punk',
   dials: {
     generations: number({ title: 'Generations', unit: 'copies', min: 1, max: 8, step: 1, default: 3, more: 'a copy of a copy of a copy' }),
-    exposure: share({ title: 'Exposure', min: -0.5, max: 0.5, default: 0.1, more: 'lighter', further: true }),
+    exposure: share({ title: 'Exposure', min: -0.5, max: 0.5, default: 0, more: 'lighter', further: true }),
     halo: share({ title: 'Edges', default: 0.5, more: 'edges develop stronger than surfaces', further: true }),
     hollow: share({ title: 'Hollow solids', default: 0.5, more: 'large blacks go thin inside', further: true }),
     grain: share({ title: 'Toner', min: 0.05, default: 0.5, more: 'greys break up into coarser toner', further: true }),

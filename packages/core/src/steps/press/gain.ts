@@ -4,7 +4,7 @@ import { choice, curve, share, toggle, type CurvePoint } from '../../fields/dial
 import { throughPoints } from '../tone/interpolation';
 import { toneTable } from '../tone/table';
 
-interface GainDials {
+export interface GainDials {
   readonly by: 'the middle' | 'measured patches';
   readonly middle: number;
   readonly measured: readonly CurvePoint[];
@@ -29,9 +29,14 @@ export const inkToAsk = (printed: (ink: number) => number): ((ink: number) => nu
   };
 };
 
-const tableFor = remembering(6, JSON.stringify as (dials: GainDials) => string, (dials) => {
+/** What the step makes of an ink: the gain, or what has to be asked for instead. */
+export const gainedInk = (dials: GainDials): ((ink: number) => number) => {
   const printed = printedInk(dials);
-  const ink = dials.compensate ? inkToAsk(printed) : printed;
+  return dials.compensate ? inkToAsk(printed) : printed;
+};
+
+const tableFor = remembering(6, JSON.stringify as (dials: GainDials) => string, (dials) => {
+  const ink = gainedInk(dials);
   return toneTable((tone) => 1 - ink(1 - tone));
 });
 

@@ -7,6 +7,8 @@ export interface DialLine {
   readonly name: string;
   readonly type: Type<unknown>;
   readonly inputs: Record<string, unknown>;
+  /** Seldom turned: shown when asked for. */
+  readonly further: boolean;
 }
 
 /** A change of one dial; those held together (a scale dragged) undo as one. */
@@ -26,5 +28,10 @@ export const dialLines = (
       const set: Change = (value, held) => {
         if (dial.check(value).ok) change(name, value, held ? `${of} ${name}` : null);
       };
-      return { name: `${of} ${name}`, type: FIELDS[dial.type], inputs: { dial, value: values[name], values, sheet, pass, change: set } };
+      return {
+        name: `${of} ${name}`,
+        type: FIELDS[dial.type],
+        inputs: { dial, value: values[name], values, sheet, pass, change: set },
+        further: dial.further === true,
+      };
     });

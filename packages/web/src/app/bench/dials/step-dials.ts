@@ -1,9 +1,11 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input, type Type } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, type Type } from '@angular/core';
+import { MatIconModule } from '@angular/material/icon';
 import { share, stepOfKind, type Pass, type Sheet, type Step, type StepKind } from '@uvrant/core';
 import { dialLines } from './dial-lines';
 import { RangedField } from './fields/ranged-field';
 import { Editing } from '../editing';
+import { GainExtra } from './extras/gain-extra';
 import { GreyExtra } from './extras/grey-extra';
 import { ScreenExtra } from './extras/screen-extra';
 import { TonesExtra } from './extras/tones-extra';
@@ -17,8 +19,15 @@ import { ZoneList } from '../masks/zone-list';
 const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly first: boolean }>> = {
   'grey-response': { type: GreyExtra, first: false },
   levels: { type: TonesExtra, first: true },
+  contrast: { type: TonesExtra, first: true },
+  'shadows-highlights': { type: TonesExtra, first: false },
+  'local-contrast': { type: TonesExtra, first: false },
+  'lit-highlights': { type: TonesExtra, first: false },
+  faded: { type: TonesExtra, first: false },
+  posterise: { type: TonesExtra, first: false },
   screen: { type: ScreenExtra, first: false },
   threshold: { type: TonesExtra, first: true },
+  gain: { type: GainExtra, first: false },
 };
 
 const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, less of what came in' });
@@ -26,7 +35,7 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
 /** The dials of a step, as form lines made from its declaration. */
 @Component({
   selector: 'uv-step-dials',
-  imports: [NgComponentOutlet, RangedField, MaskList, ZoneList],
+  imports: [MatIconModule, NgComponentOutlet, RangedField, MaskList, ZoneList],
   template: `
     @if (declaration(); as declaration) {
       <header>
@@ -42,8 +51,19 @@ const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, le
       @if (extra()?.first) {
         <ng-container *ngComponentOutlet="extra()!.type; inputs: { step: step(), pass: pass(), sheet: sheet() }" />
       }
-      @for (line of lines(); track line.name) {
+      @for (line of near(); track line.name) {
         <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
+      }
+      @if (further().length > 0) {
+        <button type="button" class="further" [attr.aria-expanded]="isOpen()" (click)="isOpen.set(!isOpen())">
+          <mat-icon svgIcon="down" [class.up]="isOpen()" />
+          {{ isOpen() ? 'Fewer dials' : 'More dials' }}
+        </button>
+        @if (isOpen()) {
+          @for (line of further(); track line.name) {
+            <ng-container *ngComponentOutlet="line.type; inputs: line.inputs" />
+          }
+        }
       }
       @if (declaration.amount !== 'none') {
         <uv-ranged-field [dial]="amountDial" [value]="step().amount" [change]="setAmount" />
@@ -101,6 +121,10 @@ export class StepDials {
       ),
     );
   });
+
+  protected readonly near = computed(() => this.lines().filter(({ further }) => !further));
+  protected readonly further = computed(() => this.lines().filter(({ further }) => further));
+  protected readonly isOpen = signal(false);
 
   /** Dials that a step no longer finds by itself keep what it found. */
   private found({ kind }: Step, name: string, value: unknown): Readonly<Record<string, number>> {

@@ -1,5 +1,6 @@
 import {
   convertNode,
+  coverageNode,
   findPass,
   meanTone,
   planReading,
@@ -17,10 +18,13 @@ import { row, type PlannedTask } from './planned';
 
 const HISTOGRAM_BARS = 64;
 
+/** What is read of a raster: its greys, or how much ink there is. */
+const readable = (node: Node): Node<'tone'> => (node.kind === 'ink' ? coverageNode(node) : convertNode(node, 'tone'));
+
 const readingOf = (graph: Graph, pass: string, step: string, sheet: Sheet): PlannedTask<StepReading> => {
   const name = stepName(pass, step);
-  const input = convertNode(graph.inputs.get(name) as Node, 'tone');
-  const output = convertNode((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node, 'tone');
+  const input = readable(graph.inputs.get(name) as Node);
+  const output = readable((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node);
   const region = wholeRegion(graph.scale);
   const read = findPass(sheet, pass)?.steps.find((each) => each.id === step);
   const finding = read && stepOfKind(read.kind)?.found;
