@@ -31,7 +31,7 @@ export function farthest(
       }
       for (let entry = near + 8; entry < end; entry += 8) {
         const value = v128.load(here + <usize>load<i32>(entry));
-        most = i16x8.max_s(most, i16x8.sub(value, v128.load16_splat(entry, 4)));
+        most = i16x8.max_s(most, i16x8.sub_sat_s(value, v128.load16_splat(entry, 4)));
       }
       v128.store(to + ((<usize>x) << 1), most);
     }

@@ -181,6 +181,17 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
       far,
     );
     out[`farthest ${reach}`] = far;
+    // As low as ink that creeps far stands: a distance less may be more than 16 bits hold.
+    const deep = plane();
+    kernels.farthest(
+      tone.map((v) => (v > 15000 ? 2 ** bits : -17408 - (v >> 6))),
+      width,
+      height,
+      reach,
+      bits,
+      deep,
+    );
+    out[`farthest deep ${reach}`] = deep;
   }
   const painted = colours();
   kernels.paint(tone, [1234, 9000, 16384], painted);

@@ -1,7 +1,7 @@
 import { blurred } from '../../raster/blur';
 import { expanded, softened } from '../../raster/coarse';
 import type { Kernels } from '../../raster/kernels';
-import { noisePlane } from '../../raster/noise';
+import { noiseOctaves, noisePlane } from '../../raster/noise';
 import { ONE, shareOf, sizeOf, type Region } from '../../raster/raster';
 import { grow } from '../../raster/region';
 import { readFrom, taken, wayBack, type Shift } from '../../raster/shifted';
@@ -28,9 +28,9 @@ const BANDS = [
   { pitch: 5.5, strength: 0.009 },
   { pitch: 2.2, strength: 0.006 },
 ];
-const TONER = { grain: 0.18, strength: 1, passage: 0.1 };
-/** Standard deviation of the toner's noise, where its grains are too fine to be seen. */
-const UNSEEN = 0.17;
+const TONER = { grain: 0.18, strength: 1, edge: 0.045 };
+/** Standard deviation of noise. */
+const NOISE = 0.35;
 const SPECK = { grain: 0.32, cut: 0.86 };
 const DUST = { grain: 0.5, stretch: 7, cut: 0.9 };
 const DRUM = { pitch: 94, marks: 7, width: 330, least: 0.12, most: 0.55 };
@@ -68,11 +68,12 @@ const smooth = (x: number): number => {
 
 const halos = remembering(4, String, (halo: number) => liftTable((d) => 2 * HALO * halo * d));
 const solids = remembering(2, String, (_: 'lift') => toneTable((m) => smooth((SOLID.from - m) / (SOLID.from - SOLID.full))));
-const toGrains = remembering(2, String, (_: 'toner') => toneTable((t) => smooth((t - 0.5 + TONER.passage) / (2 * TONER.passage))));
-/** The mean of what grains make of a tone: the logistic curve that is nearest to the normal distribution. */
-const grainMeans = remembering(4, String, (grain: number) =>
-  toneTable((t) => 1 / (1 + exp((-1.702 * (t - 0.5)) / Math.max(0.03, UNSEEN * 2 * grain)))),
-);
+/** What toner makes of a tone to which grains of a strength were added, so much (0 … 1) of their power too fine to be seen: the
+ * logistic curve that is nearest to the normal distribution. */
+const toToner = remembering(8, String, ([grain, unseen]: readonly [number, number]) => {
+  const deviation = Math.sqrt(TONER.edge * TONER.edge + (NOISE * TONER.strength * grain) ** 2 * unseen);
+  return toneTable((t) => 1 / (1 + exp((-1.702 * (t - 0.5)) / deviation)));
+});
 /** Nothing where noise (½ + n / 2) passes a cut, all elsewhere. */
 const below = remembering(16, String, (cut: number) => toneTable((v) => (v > (1 + cut) / 2 ? 0 : 1)));
 const upper = remembering(1, String, (_: 'half') => toneTable((v) => Math.max(0, 2 * v - 1)));
@@ -164,12 +165,10 @@ function* copied(
     kernels.multiplyAdd(solid, worn, tone, tone);
     yield;
   }
-  if (TONER.grain * pxPerMm < 1.4) kernels.table(tone, grainMeans(dials.grain), tone);
-  else {
-    const grains = noise({ grain: TONER.grain, octaves: 2, weaker: 0.7, seed: at + 2 });
-    kernels.multiplyAdd(grains, uniform(Math.min(1, 2 * dials.grain * TONER.strength * 0.5)), tone, tone);
-    kernels.table(tone, toGrains('toner'), tone);
-  }
+  const toner = { grain: TONER.grain, octaves: 2, weaker: 0.7, seed: at + 2 };
+  const seen = noiseOctaves(toner, pxPerMm).reduce((power, { weight }) => power + (weight / ONE) ** 2, 0);
+  if (seen > 0) kernels.multiplyAdd(noise(toner), uniform(dials.grain * TONER.strength), tone, tone);
+  kernels.table(tone, toToner([dials.grain, Math.max(0, 1 - seen)]), tone);
   yield;
   if (dials.specks > 0) {
     speckled(tone, { grain: SPECK.grain, seed: at + 3 }, SPECK.cut - 0.12 * (dials.specks - 0.5), region, pxPerMm, kernels);
@@ -222,7 +221,7 @@ export const copier = defineStep({
       const around = expanded(field, coarse.region, shift, input.region, kernels);
       yield* copied(tone, taken(around, 1, input.region, way, region, kernels), dials, generation, region, pxPerMm, kernels);
       const next = kernels.arena.plane(field.length);
-      kernels.table(field, grainMeans(dials.grain), next);
+      kernels.table(field, toToner([dials.grain, 1]), next);
       field = next;
       yield;
     }

@@ -8,7 +8,7 @@ export const invert = defineStep({
   title: 'Invert',
   family: 'tone',
   purpose: 'Dark becomes light and light dark.',
-  words: 'negative reverse',
+  words: 'negative reverse lights and darks',
   dials: {},
   takes: 'tone',
   gives: 'tone',

@@ -3,7 +3,7 @@ import { defineStep, type Coarse } from '../declare';
 import { edgeKeeping, edgeKeepingWish, liftTable, softCopy } from '../soft';
 import { length, share } from '../../fields/dials';
 
-const EDGE = 0.15;
+const EDGE = 0.08;
 /** How many times as strong structure becomes at 100 %, less the once that it was. */
 const MOST = 2.2;
 /** What of structure goes at −100 %. */
