@@ -1,5 +1,5 @@
 import { converter, differenceCiede2000 } from 'culori';
-import { detailFor, gainedInk, type Step } from '../src';
+import { detailFor, gainedInk, normalQuantile, stepOfKind, type Step } from '../src';
 import { colourAt, treatedPicture, valuesOf } from './support/treated';
 import { drawn, ramp, type MemoryPicture } from './support/pictures';
 import { step } from './support/sheets';
@@ -158,7 +158,7 @@ describe('edges', () => {
 
 describe('colour', () => {
   const apart = differenceCiede2000();
-  const mode = 'rgb' as const;
+  const mode = 'rgb';
   const differ = (a: readonly [number, number, number], b: readonly [number, number, number]): number =>
     apart({ mode, r: a[0], g: a[1], b: a[2] }, { mode, r: b[0], g: b[1], b: b[2] });
 
@@ -397,5 +397,63 @@ describe('press', () => {
     expect(deviation(0.5, params)).toBeGreaterThan(2 * deviation(0.06, params));
     expect(deviation(0.5, { ...params, strength: 0.8 })).toBeGreaterThan(1.7 * deviation(0.5, params));
     expect(deviation(0.5, params, 300)).toBeCloseTo(deviation(0.5, params), 1);
+  });
+});
+
+describe('ink that runs', () => {
+  const tone = (v: number): MemoryPicture => drawn(`ink-${v}`, 64, 64, 1, () => v);
+  const plain = { ragged: 0, pooled: 0, mottle: 0, pinholes: 0, starved: 0 };
+  const fine = [step('grey-response')];
+  const spread = (of: MemoryPicture, params: Record<string, unknown>, edges: 'smooth' | 'hard' = 'smooth', before = fine): Float64Array =>
+    valuesOf(treatedPicture(of, [...before, step('ink-spread', { ...plain, ...params })], { ...at(200), edges }).raster);
+
+  test('a soft tone without edges stays as it is, an edge moves by the spread', () => {
+    // Tones are flat in their middle; the picture's own rim is an edge.
+    const middle = (values: Float64Array): number => values[157 * 315 + 157] as number;
+    for (const v of [0.9, 0.8]) expect(middle(spread(tone(v), { spread: 0.3 }))).toBeCloseTo(1 - v, 1);
+    const half = drawn('half', 800, 40, 1, (x) => (x < 0.5 ? 0 : 1));
+    const row = (mm: number): number => mean(spread(half, { spread: mm }).slice(150 * 315, 151 * 315)) * 40;
+    expect(row(0.3) - row(0)).toBeCloseTo(0.3, 1);
+  });
+
+  test('where shapes come near each other ink gains more than each by itself', () => {
+    const bars = (gap: number): MemoryPicture =>
+      drawn(`bars-${gap}`, 1600, 20, 1, (x) => (Math.abs(x - 0.5) * 40 > gap / 2 && Math.abs(x - 0.5) * 40 < gap / 2 + 3 ? 0 : 1));
+    const gained = (gap: number): number => {
+      const ink = (mm: number): number => mean(spread(bars(gap), { spread: mm }).slice(150 * 315, 151 * 315)) * 40;
+      return ink(0.2) - ink(0);
+    };
+    expect(gained(6)).toBeCloseTo(0.8, 1);
+    // 0.5 mm apart: each would leave a tenth of a millimetre between them.
+    expect(gained(0.5)).toBeGreaterThan(gained(6) + 0.02);
+  });
+
+  test('mottle, pinholes and starving take ink, as soft shades or, where edges are hard, as holes', () => {
+    for (const params of [{ mottle: 0.8 }, { pinholes: 0.8 }, { starved: 0.8 }, { pooled: 0.8 }]) {
+      const soft = spread(tone(0), { spread: 0.05, ...params });
+      expect(mean(soft)).toBeLessThan(0.995);
+      expect(mean(soft)).toBeGreaterThan(0.3);
+      const hard = spread(tone(0), { spread: 0.05, ...params }, 'hard');
+      expect(hard.every((v) => v === 0 || v === 1)).toBe(true);
+      expect(Math.abs(mean(hard) - mean(soft))).toBeLessThan(0.2);
+    }
+  });
+
+  test('an older ink spread prints with the dials it had, the new ones at nothing', () => {
+    const upgraded = stepOfKind('ink-spread')?.upgrade?.({ spread: 0.2, ragged: 0.1, seed: 4 }, 1);
+    expect(upgraded).toEqual({ spread: 0.2, ragged: 0.1, seed: 4, pooled: 0, mottle: 0, pinholes: 0, starved: 0, travel: 90 });
+    expect(stepOfKind('screen')?.upgrade?.({ lpi: 20 }, 1)).toEqual({ lpi: 20, auto: false, detail: 1 });
+  });
+
+  test('quantiles of the normal distribution (Abramowitz & Stegun, table 26.5)', () => {
+    for (const [share, x] of [
+      [0.5, 0],
+      [0.8413447, 1],
+      [0.9772499, 2],
+      [0.05, -1.6448536],
+      [0.0013499, -3],
+    ] as const) {
+      expect(Math.abs(normalQuantile(share) - x)).toBeLessThan(Math.abs(x) > 2 ? 0.01 : 0.001);
+    }
   });
 });

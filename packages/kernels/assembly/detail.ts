@@ -51,3 +51,12 @@ export function guidance(means: usize, squares: usize, count: i32, epsilon: i32,
     store<i16>(offsets + at, <i16>(mean - ((slope * mean + HALF) >> DEPTH)));
   }
 }
+
+/** first / second, at most ONE; nothing where the second is nothing. */
+export function ratio(first: usize, second: usize, count: i32, out: usize): void {
+  for (let i = 0; i < count; i++) {
+    const at = <usize>i << 1;
+    const by = <i32>load<i16>(second + at);
+    store<i16>(out + at, by > 0 ? <i16>min(ONE, (<i32>load<i16>(first + at) * ONE + (by >> 1)) / by) : 0);
+  }
+}

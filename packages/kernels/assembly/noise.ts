@@ -31,7 +31,10 @@ function moved(by: i32, phase: i32): i32 {
   return <i32>((<i64>by * <i64>phase) >> 14);
 }
 
-/** Octaves of noise over a region, in rows; `warpX` and `warpY` (or 0) move each place before it is looked up. */
+/**
+ * Octaves of noise over a region, in rows; `warpX` and `warpY` (or 0) move each place before it is looked up. Where a `gate` (or 0) is
+ * nothing or all, nothing is looked up.
+ */
 export function noise(
   x: i32,
   y: i32,
@@ -42,11 +45,19 @@ export function noise(
   tile: usize,
   warpX: usize,
   warpY: usize,
+  gate: usize,
   out: usize,
 ): void {
   let at: usize = 0;
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++, at += 2) {
+      if (gate) {
+        const open = <i32>load<i16>(gate + at);
+        if (open <= 0 || open >= 16384) {
+          store<i16>(out + at, 0);
+          continue;
+        }
+      }
       let sum: i32 = 8192;
       const wx = warpX ? <i32>load<i16>(warpX + at) : 0;
       const wy = warpX ? <i32>load<i16>(warpY + at) : 0;

@@ -58,25 +58,6 @@ export interface KernelExports {
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;
-  farthest(heights: N, width: N, rows: N, reach: N, bits: N, near: N, neighbours: N, out: N): void;
-  spread(
-    far: N,
-    width: N,
-    height: N,
-    reach: N,
-    x: N,
-    y: N,
-    pxPerMm: N,
-    spreadPx: N,
-    ragged: N,
-    unit: N,
-    bare: N,
-    solid: N,
-    hard: N,
-    field: N,
-    out: N,
-  ): void;
-  spreadEvenly(far: N, count: N, shift: N, creep: N, out: N): void;
   torn(
     a: N,
     b: N,
@@ -102,9 +83,10 @@ export interface KernelExports {
   lifted(base: N, first: N, second: N, count: N, table: N, out: N): void;
   multiplyAdd(first: N, second: N, third: N, count: N, out: N): void;
   modulated(first: N, second: N, count: N, table: N, out: N): void;
+  ratio(first: N, second: N, count: N, out: N): void;
   guidance(means: N, squares: N, count: N, epsilon: N, slopes: N, offsets: N): void;
   cellTones(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, ax: N, bx: N, ay: N, by: N, out: N): void;
-  noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, out: N): void;
+  noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, out: N): void;
   relit(rgba: N, from: N, to: N, pixels: N, out: N): void;
   hued(rgba: N, pixels: N, knots: N, gentle: N, out: N): void;
   rim(rgba: N, x: N, y: N, width: N, height: N, dither: N, out: N): void;

@@ -1,14 +1,4 @@
-import {
-  DITHER_TILE,
-  from8,
-  MODE_NUMBERS,
-  neighbourDistances,
-  SHAPE_NUMBERS,
-  type FilterAxis,
-  type GreyShares,
-  type Kernels,
-  type Region,
-} from '@uvrant/core';
+import { DITHER_TILE, from8, MODE_NUMBERS, SHAPE_NUMBERS, type FilterAxis, type GreyShares, type Kernels, type Region } from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { KernelMemory, type Values } from './arena';
 import type { KernelExports } from './exports';
@@ -297,52 +287,6 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       out.fill(0, end);
     },
 
-    farthest(heights, width, height, reach, bits, out) {
-      const near = neighbourDistances(reach, bits);
-      // Where each neighbour lies, in bytes, and its distance.
-      const steps = new Int32Array((near.length / 3) * 2);
-      for (let n = 0, s = 0; n < near.length; n += 3, s += 2) {
-        steps[s] = 2 * ((near[n + 1] as number) * width + (near[n] as number));
-        steps[s + 1] = near[n + 2] as number;
-      }
-      const whole = arena.holds(heights) && arena.holds(out);
-      const rows = whole ? height : Math.max(1, Math.floor((4 * PART) / width));
-      out.fill(0);
-      for (let from = reach; from < height - reach; from += rows) {
-        const to = Math.min(height - reach, from + rows);
-        call(() => {
-          const source = arena.read(heights.subarray((from - reach) * width, (to + reach) * width));
-          const outAt = arena.write(out.subarray(from * width, to * width));
-          wasm.farthest(source, width, to - from, reach, bits, arena.read(steps), near.length / 3, outAt);
-        });
-      }
-      // The last vector may reach into the rows below.
-      out.fill(0, Math.max(0, height - reach) * width);
-    },
-
-    spread: (far, region, reach, fibres, out) =>
-      call(() =>
-        wasm.spread(
-          arena.read(far),
-          region.width,
-          region.height,
-          reach,
-          region.x,
-          region.y,
-          fibres.pxPerMm,
-          fibres.spreadPx,
-          fibres.ragged,
-          fibres.unit,
-          fibres.bare,
-          fibres.solid,
-          Number(fibres.hard),
-          arena.constant(fibres.field),
-          arena.change(out),
-        ),
-      ),
-
-    spreadEvenly: (far, shift, creep, out) => planeWise([far], out, (count, to, from) => wasm.spreadEvenly(from, count, shift, creep, to)),
-
     torn: ({ at, width, height, frame, rough, seed, sure, pxPerMm, ends }, piece, out, region) =>
       call(() => {
         const first = (piece.y - region.y) * region.width + piece.x - region.x;
@@ -362,6 +306,8 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     modulated: (first, second, table, out) =>
       planeWise([first, second], out, (count, to, a, b) => wasm.modulated(a, b, count, arena.read(table), to)),
 
+    ratio: (first, second, out) => planeWise([first, second], out, (count, to, a, b) => wasm.ratio(a, b, count, to)),
+
     multiplyAdd: (first, second, third, out) =>
       inParts(out.length, [first, second, third, out], (from, to) => {
         const [a, b, c] = [first, second, third].map((plane) => arena.read(plane.subarray(from, to))) as [number, number, number];
@@ -378,13 +324,25 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.cellTones(arena.read(tone), width, height, u, ux, uy, v, vx, vy, ax, bx, ay, by, arena.write(out));
       }),
 
-    noise: ({ x, y, width, height }, octaves, tile, warp, out) =>
+    noise: ({ x, y, width, height }, octaves, tile, warp, gate, out) =>
       call(() => {
         const values = Int32Array.from(
           octaves.flatMap(({ grid: g, weight, warped: w }) => [g.u0, g.ux, g.uy, g.v0, g.vx, g.vy, weight, w.ux, w.uy, w.vx, w.vy]),
         );
         const [warpX, warpY] = warp ? [arena.read(warp.x), arena.read(warp.y)] : [0, 0];
-        wasm.noise(x, y, width, height, arena.read(values), octaves.length, arena.constant(tile), warpX, warpY, arena.write(out));
+        wasm.noise(
+          x,
+          y,
+          width,
+          height,
+          arena.read(values),
+          octaves.length,
+          arena.constant(tile),
+          warpX,
+          warpY,
+          gate ? arena.read(gate) : 0,
+          arena.write(out),
+        );
       }),
 
     relit(rgba, from, to, out) {

@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   cellWay,
-  FIBRE_POINTS,
   filterAxis,
   gaussianWeights,
   greyShares,
@@ -166,33 +165,6 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
     kernels.convolve(rgba, 4 * width, gaussianWeights(sigma), down);
     Object.assign(out, { [`convolve across ${sigma}`]: across, [`convolve colours down ${sigma}`]: down });
   }
-  for (const [reach, bits] of [
-    [1, 12],
-    [4, 11],
-    [20, 10],
-  ] as const) {
-    const far = plane();
-    kernels.farthest(
-      tone.map((v) => (v > 15000 ? 2 ** bits : (v >> 2) - 2 ** bits)),
-      width,
-      height,
-      reach,
-      bits,
-      far,
-    );
-    out[`farthest ${reach}`] = far;
-    // As low as ink that creeps far stands: a distance less may be more than 16 bits hold.
-    const deep = plane();
-    kernels.farthest(
-      tone.map((v) => (v > 15000 ? 2 ** bits : -17408 - (v >> 6))),
-      width,
-      height,
-      reach,
-      bits,
-      deep,
-    );
-    out[`farthest deep ${reach}`] = deep;
-  }
   const painted = colours();
   kernels.paint(tone, [1234, 9000, 16384], painted);
   out['paint'] = painted;
@@ -332,15 +304,6 @@ function planeResults(
   const halved = fresh((evenly.width * evenly.height) / 4);
   kernels.reduce(planeOf(evenly.width * evenly.height, 13), 1, evenly.width, evenly.height, 1, halved);
   out['halved'] = halved;
-  const heights = tone.map((v) => (v >> 2) - 2048);
-  const field = Float32Array.from({ length: (FIBRE_POINTS + 1) ** 2 }, (_, i) => ((i * 7919) % 1000) / 1000 - 0.5);
-  for (const hard of [true, false]) {
-    const fibres = { field, pxPerMm: 11.811, spreadPx: 1.7, ragged: 0.4, unit: 2048, bare: -1500, solid: 1600, hard };
-    made(`spread ${hard ? 'hard' : 'soft'}`, 1, (to) => {
-      to.set(tone);
-      kernels.spread(heights, { x: -5, y: 40, width, height }, 1, fibres, to);
-    });
-  }
   const turned = { a: 0.083, b: -0.012, c: -0.4, d: 0.012, e: 0.083, f: 0.2 };
   for (const ends of [true, false]) {
     const edge = { at: turned, width: 14, height: 12, frame: 3, sure: 2.2, rough: 0.6, seed: 2147483640, pxPerMm: 11.9, ends };
@@ -355,6 +318,7 @@ function planeResults(
   const apart = Int16Array.from({ length: 2 * ONE + 1 }, (_, i) => ((i * 77) % 30000) - 15000);
   made('lifted', 1, (to) => kernels.lifted(mask, tone, signed, apart, to));
   made('lifted from nothing', 1, (to) => kernels.lifted(null, tone, signed, apart, to));
+  made('ratio', 1, (to) => kernels.ratio(tone, gaps, to));
   made('multiply and add', 1, (to) => kernels.multiplyAdd(tone, mask, signed, to));
   made('modulated', 1, (to) => kernels.modulated(tone, signed, tables[0], to));
   const squares = tone.map((v) => Math.min(ONE, ((v * v) >> 14) + (v & 511)));
@@ -372,12 +336,11 @@ function planeResults(
     { grid: screenGrid(91.3, 53), weight: 9000, warped: { ux: 2 ** 30, uy: -77, vx: 12345, vy: -(2 ** 31) } },
     { grid: screenGrid(17.7, 12), weight: -5000, warped: still },
   ];
-  made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, to));
-  made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, to));
+  made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
+  made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));
   made('relit', 4, (to) => kernels.relit(rgba, tone, mask, to));
   const hues = Float32Array.from({ length: HUE_KNOT_VALUES * (HUE_KNOTS + 1) }, (_, i) => ((i * 37) % 400) / 200 - 1);
   for (const gentle of [0, 0.7]) made(`hued ${gentle}`, 4, (to) => kernels.hued(rgba, hues, gentle, to));
-  made('spread evenly', 1, (to) => kernels.spreadEvenly(heights, 3, 5000, to));
   return out;
 }
 
@@ -441,7 +404,6 @@ const CHANGES = [
   ['blend-doubles.ts', '0.59 * g', '0.58 * g'],
   ['channels.ts', 'alpha + HALF', 'alpha'],
   ['convolve.ts', 'splat(HALF)', 'splat(0)'],
-  ['farthest.ts', 'most = i16x8.max_s', 'most = i16x8.min_s'],
   ['mix.ts', '16384, <i16>r', '16383, <i16>r'],
   ['rim.ts', 'splat(255)', 'splat(254)'],
   ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
@@ -449,7 +411,6 @@ const CHANGES = [
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
-  ['spread.ts', 'PERIOD: f64 = 51.2', 'PERIOD: f64 = 51.3'],
   ['torn.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
   ['index-plane.ts', 'if (few)', 'if (true)'],
   ['planes.ts', 'i16x8.ge_s', 'i16x8.gt_s'],

@@ -2,7 +2,6 @@ import { coarseRegion, fineRegion } from '../raster/coarse';
 import { ONE, sizeOf, type Region, type ToneRaster } from '../raster/raster';
 import { overlap, tilesOf } from '../raster/region';
 import { blankPlane, isBlank } from '../raster/uniform';
-import { unweighted } from '../raster/weighted';
 import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
@@ -100,5 +99,8 @@ const reducedTone = (
   if (!coverage) return { kind: 'tone', region, tone: reduced(greys), coverage: null };
   const weighted = arena.plane(tone.length);
   kernels.multiply(greys, coverage, weighted);
-  return { kind: 'tone', region, tone: unweighted(reduced(weighted), reduced(coverage)), coverage: reduced(coverage) };
+  const there = reduced(coverage);
+  const means = reduced(weighted);
+  kernels.ratio(means, there, means);
+  return { kind: 'tone', region, tone: means, coverage: there };
 };

@@ -111,38 +111,9 @@ export const MODE_NUMBERS = {
 } as const;
 export type ModeName = keyof typeof MODE_NUMBERS;
 
-/** Distances of the neighbours within `reach` pixels, nearest first: dx, dy, distance in 1/2^bits, rounded. */
-export const neighbourDistances = (reach: number, bits: number): Int32Array => {
-  const list: [number, number, number][] = [];
-  for (let dy = -reach; dy <= reach; dy++) {
-    for (let dx = -reach; dx <= reach; dx++) {
-      const distance = Math.sqrt(dx * dx + dy * dy);
-      if (distance < reach + 1) list.push([dx, dy, Math.floor(distance * 2 ** bits + 0.5)]);
-    }
-  }
-  return Int32Array.from(list.sort((a, b) => a[2] - b[2]).flat());
-};
-
 /** The modes that sums of products in whole numbers serve. */
 export type WholeMode = 'normal' | 'multiply' | 'screen' | 'knock-out';
 export const isWholeMode = (mode: ModeName): mode is WholeMode => MODE_NUMBERS[mode] <= MODE_NUMBERS['knock-out'];
-
-/** Side of the field of fibres, points; it repeats after FIBRE_PERIOD mm, and its first row and column stand again at its end. */
-export const FIBRE_POINTS = 512;
-export const FIBRE_PERIOD = 51.2;
-
-/** How ink follows fibres: heights are in 1/unit; up to `bare` a place stays bare, from `solid` up it is full. */
-export interface Fibres {
-  readonly field: Float32Array;
-  readonly pxPerMm: number;
-  readonly spreadPx: number;
-  readonly ragged: number;
-  readonly unit: number;
-  readonly bare: number;
-  readonly solid: number;
-  /** True where every pixel is all or nothing. */
-  readonly hard: boolean;
-}
 
 /** A frame whose inner edge is torn, round a box of `width` × `height` mm; `at` leads from pixels to mm in the box. */
 export interface TornEdge {
@@ -278,26 +249,14 @@ export interface Kernels {
    */
   readonly convolve: (plane: Int16Array, stride: number, weights: Int16Array, out: Int16Array) => void;
 
-  /**
-   * Greatest of (height − distance in pixels) over the neighbours within `reach` pixels each way, both in 1/2^bits; only
-   * for pixels that far from the plane's edges, the others are 0. No height stands above 2^bits.
-   */
-  readonly farthest: (heights: Int16Array, width: number, height: number, reach: number, bits: number, out: Int16Array) => void;
-
-  /**
-   * Ink spread along fibres: where `far` (see `farthest`, in 1/2^bits) is neither surely bare nor surely solid, far +
-   * spreadPx · (1 + 4 · ragged · fibre) decides. Only pixels `reach` from the rim are set. The field of fibres lies on the sheet.
-   */
-  readonly spread: (far: Int16Array, region: Region, reach: number, fibres: Fibres, out: Int16Array) => void;
-
-  /** Ink spread by the same creep everywhere: far · 2^shift + creep, within 0 … ONE. */
-  readonly spreadEvenly: (far: Int16Array, shift: number, creep: number, out: Int16Array) => void;
-
   /** Coverage of a torn frame over a piece of a region's plane; a function of place and seed alone. */
   readonly torn: (edge: TornEdge, piece: Region, out: Int16Array, region: Region) => void;
 
   /** base + table[first − second], within 0 … ONE; no base is nothing everywhere. `table` has 2 · ONE + 1 values, from a difference of −ONE. */
   readonly lifted: (base: Int16Array | null, first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;
+
+  /** first / second of two planes within 0 … ONE, at most ONE; nothing where the second is nothing. */
+  readonly ratio: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
 
   /** first · second + third, within 0 … ONE. */
   readonly multiplyAdd: (first: Int16Array, second: Int16Array, third: Int16Array, out: Int16Array) => void;
@@ -311,8 +270,15 @@ export interface Kernels {
   /** The value at the centre of each pixel's cell; it reads no further than the plane. */
   readonly cellTones: (tone: Int16Array, region: Region, grid: ScreenGrid, way: CellWay, out: Int16Array) => void;
 
-  /** Σ weight · tile at each pixel of a region, within ± ONE; `tile` has NOISE_SIDE² values and goes round. */
-  readonly noise: (region: Region, octaves: readonly NoiseOctave[], tile: Int16Array, warp: Warp | null, out: Int16Array) => void;
+  /** Σ weight · tile at each pixel of a region, within ± ONE; `tile` has NOISE_SIDE² values and goes round. Nothing where a gate is 0 or ONE. */
+  readonly noise: (
+    region: Region,
+    octaves: readonly NoiseOctave[],
+    tile: Int16Array,
+    warp: Warp | null,
+    gate: Int16Array | null,
+    out: Int16Array,
+  ) => void;
 
   /** Premultiplied RGBA with its grey moved from one plane's to another's: the hue is kept, the chroma as far as it fits. */
   readonly relit: (rgba: Int16Array, from: Int16Array, to: Int16Array, out: Int16Array) => void;

@@ -102,6 +102,6 @@ export const noiseOctaves = (kind: NoiseKind, pxPerMm: number): NoiseOctave[] =>
 /** A noise over a region, a plane of values in ± ONE. */
 export const noisePlane = (kind: NoiseKind, pxPerMm: number, region: Region, kernels: Kernels, warp: Warp | null = null): Int16Array => {
   const out = kernels.arena.plane(sizeOf(region));
-  kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, out);
+  kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, null, out);
   return out;
 };

@@ -2,7 +2,6 @@ import { expanded, softened } from '../raster/coarse';
 import type { Kernels } from '../raster/kernels';
 import { ONE, type Region } from '../raster/raster';
 import { isSolid } from '../raster/uniform';
-import { unweighted } from '../raster/weighted';
 import type { Coarse, CoarseWish } from './declare';
 
 /** Standard deviations in coarse pixels that a soft copy has at least: finer ones would show the grid. */
@@ -22,7 +21,9 @@ const meansOf = ({ shift, tone: { tone, coverage, region } }: Coarse, sigmaPx: n
   if (!coverage || isSolid(coverage)) return softened(tone, region, shift, sigmaPx, kernels);
   const weighted = kernels.arena.plane(tone.length);
   kernels.multiply(tone, coverage, weighted);
-  return unweighted(softened(weighted, region, shift, sigmaPx, kernels), softened(coverage, region, shift, sigmaPx, kernels));
+  const out = kernels.arena.plane(tone.length);
+  kernels.ratio(softened(weighted, region, shift, sigmaPx, kernels), softened(coverage, region, shift, sigmaPx, kernels), out);
+  return out;
 };
 
 /** A soft copy of the input over a region: Gaussian, of a standard deviation in pixels. */

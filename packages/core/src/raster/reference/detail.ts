@@ -3,7 +3,7 @@ import { HALF, ONE, times } from '../raster';
 
 const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
 
-type Detail = Pick<Kernels, 'lifted' | 'multiplyAdd' | 'modulated' | 'guidance' | 'cellTones'>;
+type Detail = Pick<Kernels, 'lifted' | 'ratio' | 'multiplyAdd' | 'modulated' | 'guidance' | 'cellTones'>;
 
 /** What steps do with a plane and a softer copy of it. */
 export const detail: Detail = {
@@ -11,6 +11,13 @@ export const detail: Detail = {
     for (let i = 0; i < out.length; i++) {
       const apart = Math.max(-ONE, Math.min(ONE, (first[i] as number) - (second[i] as number)));
       out[i] = clamp((base ? (base[i] as number) : 0) + (table[apart + ONE] as number));
+    }
+  },
+
+  ratio(first, second, out) {
+    for (let i = 0; i < out.length; i++) {
+      const by = second[i] as number;
+      out[i] = by > 0 ? Math.min(ONE, Math.floor(((first[i] as number) * ONE + (by >> 1)) / by)) : 0;
     }
   },
 

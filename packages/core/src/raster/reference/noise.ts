@@ -13,9 +13,14 @@ const tileAt = (tile: Int16Array, u: number, v: number): number => {
 /** A phase's share of a warp, without its fraction; wraps. */
 const moved = (by: number, phase: number): number => Math.floor((by * phase) / ONE) | 0;
 
-export const noise: Kernels['noise'] = ({ x, y, width, height }, octaves, tile, warp, out) => {
+export const noise: Kernels['noise'] = ({ x, y, width, height }, octaves, tile, warp, gate, out) => {
   for (let row = 0, i = 0; row < height; row++) {
     for (let column = 0; column < width; column++, i++) {
+      const open = gate ? (gate[i] as number) : 1;
+      if (open <= 0 || open >= ONE) {
+        out[i] = 0;
+        continue;
+      }
       const [wx, wy] = warp ? [warp.x[i] as number, warp.y[i] as number] : [0, 0];
       let sum = ONE / 2;
       for (const { grid, weight, warped } of octaves) {

@@ -1,6 +1,6 @@
 import { DITHER_SIDE, DITHER_TILE } from '../dither';
 import { heapArena } from '../arena';
-import { neighbourDistances, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
+import { SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
 import { detail } from './detail';
@@ -10,7 +10,6 @@ import { planes } from './planes';
 import { hued, relit } from './relit';
 import { dropSpecks } from './specks';
 import { cellCoordinate, SPOT } from './spot';
-import { spread, spreadEvenly } from './spread';
 import { torn } from './torn';
 
 const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
@@ -58,8 +57,6 @@ export const referenceKernels: Kernels = {
   relit,
   hued,
   dropSpecks,
-  spread,
-  spreadEvenly,
   torn,
 
   grey(rgba, shares, tone, coverage) {
@@ -256,21 +253,6 @@ export const referenceKernels: Kernels = {
       let sum = HALF;
       for (let k = 0; k < weights.length; k++) sum += (weights[k] as number) * (plane[i + (k - half) * stride] as number);
       out[i] = sum >> 14;
-    }
-  },
-
-  farthest(heights, width, height, reach, bits, out) {
-    const near = neighbourDistances(reach, bits);
-    out.fill(0);
-    for (let y = reach; y < height - reach; y++) {
-      for (let x = reach; x < width - reach; x++) {
-        let most = -32768;
-        for (let n = 0; n < near.length; n += 3) {
-          const at = (y + (near[n + 1] as number)) * width + x + (near[n] as number);
-          most = Math.max(most, (heights[at] as number) - (near[n + 2] as number));
-        }
-        out[y * width + x] = most;
-      }
     }
   },
 

@@ -1,149 +1,265 @@
-import { FIBRE_PERIOD, FIBRE_POINTS, type Fibres } from '../../raster/kernels';
-import { ONE } from '../../raster/raster';
-import { chanceAt, fade } from '../../units/noise';
+import type { Kernels, NoiseOctave } from '../../raster/kernels';
+import { noiseOctaves, noisePlane, noiseTile, type NoiseKind } from '../../raster/noise';
+import { ONE, sizeOf, type InkRaster, type Region } from '../../raster/raster';
+import { uniformPlane } from '../../raster/uniform';
+import { normalQuantile } from '../../units/normal';
 import { remembering } from '../../units/remember';
-import { defineStep, type StepAt } from '../declare';
-import { length, seed, share } from '../../fields/dials';
-
-/** Fibres along a period, and across it: each about 1.07 mm long and 0.28 mm broad. */
-const FIBRES = { along: 48, across: 180 };
-const FIBRE_BREADTH = FIBRE_PERIOD / FIBRES.across;
+import { defineStep, type Coarse, type StepAt } from '../declare';
+import { softCopy, softWish } from '../soft';
+import { angle, length, seed, share } from '../../fields/dials';
+import { toneTable } from '../tone/table';
 
 interface SpreadDials {
   readonly spread: number;
   readonly ragged: number;
+  readonly pooled: number;
+  readonly mottle: number;
+  readonly pinholes: number;
+  readonly starved: number;
+  readonly travel: number;
   readonly seed: number;
 }
 
-/** Adds periodic value noise, −½ … ½, with `hillsX` × `hillsY` cells a period to the points of the field. */
-const addRoundNoise = (field: Float64Array, hillsX: number, hillsY: number, seed: number): void => {
-  const side = FIBRE_POINTS + 1;
-  const chances = Float64Array.from({ length: hillsX * hillsY }, (_, i) => chanceAt(i % hillsX, Math.floor(i / hillsX), seed));
-  const columns = Array.from({ length: side }, (_, x) => {
-    const at = ((x % FIBRE_POINTS) / FIBRE_POINTS) * hillsX;
-    const left = Math.floor(at);
-    return { left, right: (left + 1) % hillsX, u: fade(at - left) };
-  });
-  for (let y = 0; y < side; y++) {
-    const at = ((y % FIBRE_POINTS) / FIBRE_POINTS) * hillsY;
-    const row = Math.floor(at);
-    const v = fade(at - row);
-    const [upper, lower] = [row * hillsX, ((row + 1) % hillsY) * hillsX];
-    for (let x = 0; x < side; x++) {
-      const { left, right, u } = columns[x] as { left: number; right: number; u: number };
-      const [a, b] = [chances[upper + left] as number, chances[upper + right] as number];
-      const [c, d] = [chances[lower + left] as number, chances[lower + right] as number];
-      const top = a + (b - a) * u;
-      const bottom = c + (d - c) * u;
-      field[y * side + x] = (field[y * side + x] as number) + (top + (bottom - top) * v - 0.5);
-    }
-  }
-};
+/*
+ * Ink that runs into paper. How far a place lies from the ink's edge is read from a soft copy: beside a straight edge a Gaussian of
+ * σ has the value Φ(d / σ). Where shapes come near each other it is higher, so that ink gains more and bridges between them; corners
+ * go round. Fibres move the edge at three scales (sizes and shares by trial).
+ */
 
-/** Fibres lying both ways, −½ … ½ (in fact well within), FIBRE_POINTS a side, and the first row and column again at the end. */
-const fibreField = remembering(4, String, (seed: number): Float32Array => {
-  const sums = new Float64Array((FIBRE_POINTS + 1) ** 2);
-  const { along, across } = FIBRES;
-  addRoundNoise(sums, along, across, seed);
-  addRoundNoise(sums, across, along, seed + 17);
-  return Float32Array.from(sums, (sum) => sum / 2);
-});
+/** Fibres that lead ink on: how long and how broad each sort is, mm, and its share of the whole. */
+const FIBRES = [
+  { long: 1.5, broad: 0.3, share: 0.51 },
+  { long: 0.55, broad: 0.12, share: 0.32 },
+  { long: 0.22, broad: 0.06, share: 0.17 },
+];
+/** Their direction turns slowly: places are moved this far, mm, by noise of this grain. */
+const TURNING = { grain: 14, far: 1.7 };
+/** Single fibres that draw ink far out: from this noise on. */
+const WICK = { long: 1.1, broad: 0.075, from: 0.42, times: 2.6 };
+/** How far fibres move an edge at full raggedness, mm: of the spread, and whatever the spread. */
+const RAGGED = { bySpread: 1.2, least: 0.12 };
 
-/** Least and greatest creep as a share of the spread: 1 on the whole, more along soft fibres. */
-const creepRange = ({ ragged }: SpreadDials): readonly [number, number] => [Math.max(0, 1 - 2 * ragged), 1 + 2 * ragged];
+/** Standard deviations of the soft copy that the edge may be moved by. */
+const SEEN = 1.6;
+const LEAST_SIGMA = 0.035;
+/** Under this many pixels a Gaussian does not reach the next one: its reach is two, which every grid has about its region. */
+const LEAST_SIGMA_PX = 0.6;
 
-/** Fraction bits that let a reach in pixels fit in 16 bits with its sign. */
-const bitsFor = (reach: number): number => {
-  let bits = 12;
-  while ((reach + 2) * 2 ** bits > 32000) bits--;
-  return bits;
-};
+/** How thick the ink about a place is, Σ c² / Σ c: from THICK on it creeps whole, up to THIN not at all, since a soft tone does not run full. */
+const THICK = 0.5;
+const THIN = 0.2;
 
-/** Coverage from which ink is sure to creep; fainter ink creeps less, so that a soft tone does not run full. */
-const SURE = 0.25;
+/** How far fibres move the edge, mm. */
+const wanderOf = ({ spread, ragged }: SpreadDials): number => ragged * (RAGGED.bySpread * spread + RAGGED.least);
+/** How far out or in an edge may come to lie, mm. */
+const farthestOf = (dials: SpreadDials): number => dials.spread + 1.2 * wanderOf(dials);
+const sigmaOf = (dials: SpreadDials): number => Math.max(LEAST_SIGMA, farthestOf(dials) / SEEN);
 
-/** Height of each coverage in the distance field, in 1/2^bits: coverage − creepPx · max(0, 1 − coverage / SURE). */
-const heightTable = remembering(
-  8,
-  ({ creepPx, bits }: { creepPx: number; bits: number }) => `${creepPx} ${bits}`,
-  ({ creepPx, bits }) => {
-    const table = new Int16Array(ONE + 1);
-    const unit = 2 ** bits;
-    for (let v = 0; v <= ONE; v++) {
-      const coverage = v / ONE;
-      table[v] = Math.floor((coverage - creepPx * Math.max(0, 1 - coverage / SURE)) * unit + 0.5);
-    }
-    return table;
-  },
+/** Variance of a pixel's own square, in pixels: an edge is soft by that already. */
+const PIXEL_VARIANCE = 1 / 12;
+
+interface Edge {
+  /** Standard deviation of the soft copy with its pixels' own, and the least that is told apart, both in pixels. */
+  readonly sigmaPx: number;
+  readonly farPx: number;
+  readonly spreadPx: number;
+}
+
+/** Distance into the ink, grown by the spread, of each soft value: ½ + (d + spread) / (2 · far), 0 and 1 where that is sure. */
+const distances = remembering(
+  12,
+  ({ sigmaPx, farPx, spreadPx }: Edge) => `${sigmaPx} ${farPx} ${spreadPx}`,
+  ({ sigmaPx, farPx, spreadPx }) => toneTable((g) => 0.5 + (sigmaPx * normalQuantile(g) + spreadPx) / (2 * farPx)),
 );
 
-/** Pixels a millimetre below which a draft leaves fibres out, because they are finer than a pixel. */
-const FIBRES_SEEN = 1 / FIBRE_BREADTH;
+/** Coverage of each distance: a pixel wide passage, or all or nothing. */
+const covers = remembering(
+  12,
+  ({ farPx, hard }: { farPx: number; hard: boolean }) => `${farPx} ${hard}`,
+  ({ farPx, hard }) =>
+    toneTable((x) => {
+      const px = (x - 0.5) * 2 * farPx;
+      return hard ? (px >= 0 ? 1 : 0) : px + 0.5;
+    }),
+);
 
-/** How the ink of a rendering follows the fibres. */
-const fibresOf = (dials: SpreadDials, at: StepAt, bits: number): Fibres => {
-  const [least, most] = creepRange(dials).map((share) => share * dials.spread * at.pxPerMm) as [number, number];
-  const unit = 2 ** bits;
-  // Where every pixel prints all or nothing, only what side of the half it falls on is asked.
-  const hard = at.edges === 'hard' && !at.draft;
-  const [none, full] = hard ? [0.5, 0.5] : [0, 1];
-  return {
-    field: fibreField(dials.seed),
-    pxPerMm: at.pxPerMm,
-    spreadPx: dials.spread * at.pxPerMm,
-    ragged: dials.ragged,
-    unit,
-    bare: Math.ceil((none - most) * unit) - 1,
-    solid: Math.ceil((full - least) * unit),
-    hard,
-  };
+/** What of a distance is left where ink is thin: the edge draws in. */
+const thickness = remembering(1, String, (_: 'ink') =>
+  toneTable((thick) => {
+    const t = Math.max(0, Math.min(1, (thick - THIN) / (THICK - THIN)));
+    return t * t * (3 - 2 * t);
+  }),
+);
+const squares = remembering(1, String, (_: 'v²') => toneTable((v) => v * v));
+
+const fibreKind = ({ long, broad }: { readonly long: number; readonly broad: number }, seedOf: number): NoiseKind => ({
+  grain: broad,
+  stretch: long / broad,
+  seed: seedOf,
+  warp: TURNING.far,
+});
+
+/** Octaves of all fibres, each weighed by its share and by how far it moves the edge. */
+const fibreOctaves = (dials: SpreadDials, pxPerMm: number, farPx: number): NoiseOctave[] => {
+  // Noise has a standard deviation of 0.35: the wander is about what two of them move.
+  const by = (1.4 * wanderOf(dials) * pxPerMm) / (2 * farPx);
+  return FIBRES.flatMap((fibre, i) =>
+    noiseOctaves(fibreKind(fibre, 8 * dials.seed + i), pxPerMm).map((octave) => ({
+      ...octave,
+      weight: Math.floor(octave.weight * fibre.share * by + 0.5),
+    })),
+  );
 };
 
-/**
- * Coverage grown by a radius in mm: at each place the best of its neighbours' coverage less their distance (a cone),
- * lifted by the radius there. The radius follows a field of fibres that lies on the sheet.
- */
+const wicks = remembering(8, String, (by: number) => toneTable((v) => Math.max(0, 2 * v - 1 - WICK.from) * by));
+
+/** Moves the distances of a region by its fibres, in place. */
+const ledByFibres = (at: Int16Array, dials: SpreadDials, pxPerMm: number, farPx: number, region: Region, kernels: Kernels): void => {
+  const octaves = fibreOctaves(dials, pxPerMm, farPx);
+  if (octaves.length === 0) return;
+  const pixels = sizeOf(region);
+  const turn = (by: number): Int16Array => noisePlane({ grain: TURNING.grain, seed: 8 * dials.seed + by }, pxPerMm, region, kernels);
+  const warp = { x: turn(5), y: turn(6) };
+  const moved = kernels.arena.plane(pixels);
+  kernels.noise(region, octaves, noiseTile(), warp, at, moved);
+  const full = uniformPlane(pixels, ONE);
+  kernels.multiplyAdd(moved, full, at, at);
+  const wick = noiseOctaves(fibreKind(WICK, 8 * dials.seed + 7), pxPerMm);
+  if (wick.length === 0) return;
+  const half = uniformPlane(pixels, ONE / 2);
+  kernels.noise(region, wick, noiseTile(), warp, at, moved);
+  kernels.multiplyAdd(moved, half, half, moved);
+  kernels.table(moved, wicks((WICK.times * wanderOf(dials) * pxPerMm) / (2 * farPx)), moved);
+  // Wicks draw ink out of edges; bare paper beyond them, where the distance is 0, stays bare.
+  kernels.modulated(at, moved, wickWeights('edges'), at);
+};
+const wickWeights = remembering(1, String, (_: 'edges') => toneTable((x) => (x <= 0 ? 0 : Math.min(1, 4 * x))));
+
+/** What of the ink is left inside shapes: thinner where it has run to the rims, mottled, with holes, starved along the press's travel. */
+const MOTTLE = { grain: 1.6, octaves: 3 };
+const HOLES = { grain: 0.26, octaves: 2 };
+const STARVED = { grain: 2.2, stretch: 26, octaves: 3, weaker: 0.7 };
+const FINE = { grain: 0.2, octaves: 2, weaker: 0.8 };
+
+const inner = remembering(6, String, (pooled: number) => toneTable((g) => 1 - 0.55 * pooled * Math.max(0, Math.min(1, (g - 0.93) / 0.06))));
+/** 1 less what noise above a floor takes, noise given as ½ + n / 2. */
+const worn = remembering(16, String, ([floor, by]: readonly [number, number]) => toneTable((v) => 1 - by * Math.max(0, 2 * v - 1 - floor)));
+const halfUp = remembering(1, String, (_: '½') => toneTable((v) => (v >= 0.5 ? 1 : 0)));
+
+const bodyOf = (soft: Int16Array, dials: SpreadDials, at: StepAt, region: Region, kernels: Kernels): Int16Array | null => {
+  const { pooled, mottle, pinholes, starved, travel } = dials;
+  if (pooled + mottle + pinholes + starved === 0) return null;
+  const pixels = sizeOf(region);
+  const half = uniformPlane(pixels, ONE / 2);
+  const body = kernels.arena.plane(pixels);
+  kernels.table(soft, inner(pooled), body);
+  const take = (kind: Omit<NoiseKind, 'seed'>, number: number, floor: number, by: number): void => {
+    const plane = noisePlane({ ...kind, seed: 8 * dials.seed + 40 + number }, at.pxPerMm, region, kernels);
+    kernels.multiplyAdd(plane, half, half, plane);
+    kernels.table(plane, worn([floor, by]), plane);
+    kernels.multiply(body, plane, body);
+  };
+  if (mottle > 0) take(MOTTLE, 0, -0.1, 1.1 * mottle);
+  if (pinholes > 0) take(HOLES, 1, 0.85 - 0.45 * pinholes, 30);
+  if (starved > 0) take({ ...STARVED, angleDeg: travel }, 2, 0.25 - 0.3 * starved, 3 * starved);
+  // Thin ink is broken ink: where every pixel prints all or nothing it has holes, finer than it is mottled.
+  const grain = noisePlane({ ...FINE, seed: 8 * dials.seed + 47 }, at.pxPerMm, region, kernels);
+  const isHard = at.edges === 'hard' && !at.draft;
+  kernels.modulated(body, grain, breaks(isHard ? 1 : 0.35), body);
+  if (isHard) kernels.table(body, halfUp('½'), body);
+  return body;
+};
+/** How far fine grain moves thin ink: not at all where it is solid. */
+const breaks = remembering(2, String, (by: number) => toneTable((v) => by * Math.min(1, 2 * (1 - v))));
+
+const spreadOut = (
+  input: InkRaster,
+  dials: SpreadDials,
+  at: StepAt,
+  kernels: Kernels,
+): { readonly coverage: Int16Array; readonly soft: Int16Array } => {
+  const { region, coverage: from } = input;
+  const sigma = Math.max(LEAST_SIGMA_PX, sigmaOf(dials) * at.pxPerMm);
+  const [plain, squared] = at.coarse as readonly [Coarse, Coarse];
+  const soft = softCopy(plain, region, sigma, kernels);
+  const edge: Edge = {
+    sigmaPx: Math.sqrt(sigma * sigma + PIXEL_VARIANCE),
+    farPx: Math.max(1, 1.6 * farthestOf(dials) * at.pxPerMm),
+    spreadPx: dials.spread * at.pxPerMm,
+  };
+  const reached = kernels.arena.plane(from.length);
+  kernels.table(soft, distances(edge), reached);
+  if (dials.ragged > 0) ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
+  const thick = kernels.arena.plane(from.length);
+  kernels.ratio(softCopy(squared, region, sigma, kernels), soft, thick);
+  kernels.table(thick, thickness('ink'), thick);
+  kernels.multiply(reached, thick, reached);
+  kernels.table(reached, covers({ farPx: edge.farPx, hard: at.edges === 'hard' && !at.draft }), reached);
+  // What was inked stays so: coverage + (1 − coverage) · reached.
+  const bare = thick;
+  kernels.complement(from, ONE, bare);
+  const coverage = kernels.arena.plane(from.length);
+  kernels.multiplyAdd(bare, reached, from, coverage);
+  return { coverage, soft };
+};
+
 export const inkSpread = defineStep({
   kind: 'ink-spread',
-  version: 1,
+  version: 2,
   title: 'Ink spread',
   family: 'press',
-  purpose: 'Ink creeps past the edge it was laid in, more on rough paper.',
-  words: 'bleed swell photocopy dot gain gain wet',
+  purpose: 'Ink runs past the edge it was laid in, along the paper’s fibres, and dries unevenly.',
+  words: 'bleed swell photocopy dot gain wet pinholes mottle starved fibres',
   dials: {
     spread: length({ title: 'Spread', min: 0, max: 1, default: 0.08, more: 'ink travels further' }),
     ragged: share({ title: 'Raggedness', default: 0.3, more: 'edges follow the paper’s fibres' }),
+    pooled: share({ title: 'Pooled rims', default: 0, more: 'ink gathers at the rims and is thinner within', further: true }),
+    mottle: share({ title: 'Mottle', default: 0, more: 'ink lies unevenly', further: true }),
+    pinholes: share({ title: 'Pinholes', default: 0, more: 'more small holes', further: true }),
+    starved: share({ title: 'Starved', default: 0, more: 'more of the ink is missing, along the travel of the press', further: true }),
+    travel: angle({
+      title: 'Travel',
+      min: 0,
+      max: 180,
+      default: 90,
+      more: 'turned further counter-clockwise',
+      shownWhen: { dial: 'starved', isNot: 0 },
+      further: true,
+    }),
     seed: seed({ title: 'Seed', default: 1 }),
   },
   takes: 'ink',
   gives: 'ink',
   amount: 'scale',
-  scaled: (params, amount) => ({ ...params, spread: params.spread * amount }),
-  // A radius of up to three times the spread, and the pixel at its end, which is at most as wide as the radius is felt.
-  reach: ({ spread, ragged }) => (spread > 0 ? spread * (1 + 2 * ragged) : 0),
-  locality: 'local',
+  scaled: (params, amount) => ({
+    ...params,
+    spread: params.spread * amount,
+    ragged: params.ragged * amount,
+    pooled: params.pooled * amount,
+    mottle: params.mottle * amount,
+    pinholes: params.pinholes * amount,
+    starved: params.starved * amount,
+  }),
+  reach: (dials) => (farthestOf(dials) > 0 ? farthestOf(dials) : 0),
+  locality: 'grid',
+  coarse: (dials) => {
+    const wish = softWish(sigmaOf(dials));
+    return farthestOf(dials) > 0 ? [wish, { ...wish, through: { name: 'squares', table: squares('v²') } }] : [softWish(LEAST_SIGMA)];
+  },
   draft: { behaviour: 'fold' },
+  // Version 1 had no more than spread and raggedness.
+  upgrade: (params) => ({ pooled: 0, mottle: 0, pinholes: 0, starved: 0, travel: 90, ...params }),
   summary: ({ spread }) => `${Number(spread.toFixed(2))} mm`,
   *apply(input, dials, at, kernels) {
     yield;
-    if (dials.spread === 0) return input;
-    const { region } = input;
-    const reach = Math.ceil(dials.spread * (1 + 2 * dials.ragged) * at.pxPerMm);
-    const bits = bitsFor(reach);
-    const { arena } = kernels;
-    const heights = arena.plane(input.coverage.length);
-    const creepPx = dials.spread * at.pxPerMm * creepRange(dials)[1];
-    kernels.table(input.coverage, heightTable({ creepPx, bits }), heights);
-    const far = arena.plane(heights.length);
-    kernels.farthest(heights, region.width, region.height, reach, bits, far);
+    const isMoved = farthestOf(dials) > 0;
+    const { coverage, soft } = isMoved
+      ? spreadOut(input, dials, at, kernels)
+      : { coverage: input.coverage, soft: softCopy(at.coarse[0] as Coarse, input.region, LEAST_SIGMA * at.pxPerMm, kernels) };
     yield;
-    const coverage = arena.plane(heights.length);
-    if (at.draft && (dials.ragged === 0 || at.pxPerMm < FIBRES_SEEN)) {
-      kernels.spreadEvenly(far, 14 - bits, Math.floor(dials.spread * at.pxPerMm * ONE + 0.5), coverage);
-    } else {
-      coverage.set(input.coverage);
-      kernels.spread(far, region, reach, fibresOf(dials, at, bits), coverage);
-    }
-    return { ...input, coverage };
+    const body = bodyOf(soft, dials, at, input.region, kernels);
+    if (!body) return { ...input, coverage };
+    kernels.multiply(body, coverage, body);
+    return { ...input, coverage: body };
   },
 });
