@@ -5,7 +5,7 @@ import { blankPlane, isBlank } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
-import { rendered, scoped, wantOnce, type Node } from './node';
+import { rendered, scoped, settled, wantOnce, type Node } from './node';
 
 /** Side of the tiles that a coarse grid is made in, in fine pixels: that of the blocks that regions are rendered in. */
 const TILE = 512;
@@ -30,7 +30,7 @@ export const coarseNode = (input: Node<'tone'>, shift: number, through: Through 
     render: (region, work) =>
       scoped(work, function* (inside) {
         const fine = yield* rendered(input, fineRegion(region, shift), inside);
-        return reducedTone(fine, region, shift, through, inside.kernels);
+        return settled(reducedTone(fine, region, shift, through, inside.kernels), inside.kernels) as ToneRaster;
       }),
   };
   return {
@@ -72,8 +72,8 @@ const put = (from: Int16Array | null, at: Region, to: Int16Array, region: Region
   }
 };
 
-/** Square means of a tone, outside the arena. */
-const reducedTone = (
+/** Square means of a tone; its region is that of the coarse one's pixels. */
+export const reducedTone = (
   { tone, coverage, region: fine }: ToneRaster,
   region: Region,
   shift: number,
@@ -86,8 +86,8 @@ const reducedTone = (
     return { kind: 'tone', region, tone: none, coverage: none };
   }
   const reduced = (plane: Int16Array): Int16Array => {
-    if (shift === 0) return plane.slice();
-    const out = new Int16Array(sizeOf(region));
+    if (shift === 0) return plane;
+    const out = kernels.arena.plane(sizeOf(region));
     kernels.reduce(plane, 1, fine.width, fine.height, shift, out);
     return out;
   };
@@ -100,7 +100,7 @@ const reducedTone = (
   const weighted = arena.plane(tone.length);
   kernels.multiply(greys, coverage, weighted);
   const there = reduced(coverage);
-  const means = reduced(weighted);
-  kernels.ratio(means, there, means);
+  const means = kernels.arena.plane(there.length);
+  kernels.ratio(reduced(weighted), there, means);
   return { kind: 'tone', region, tone: means, coverage: there };
 };

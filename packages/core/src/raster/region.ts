@@ -9,6 +9,12 @@ export const grow = (region: Region, by: number): Region => ({
   height: region.height + 2 * by,
 });
 
+/** The least region that holds two others. */
+export const hull = (a: Region, b: Region): Region => {
+  const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
+  return { x, y, width: Math.max(a.x + a.width, b.x + b.width) - x, height: Math.max(a.y + a.height, b.y + b.height) - y };
+};
+
 /** The pixels two regions share, or null where they share none. */
 export const overlap = (a: Region, b: Region): Region | null => {
   const x = Math.max(a.x, b.x);

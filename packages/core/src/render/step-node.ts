@@ -1,24 +1,40 @@
-import type { Raster, RasterOf, Region } from '../raster/raster';
-import { coarseRegion } from '../raster/coarse';
-import { crop, grow } from '../raster/region';
+import type { Raster, RasterOf, Region, ToneRaster } from '../raster/raster';
+import { coarseRegion, fineRegion } from '../raster/coarse';
+import { crop, grow, hull } from '../raster/region';
 import { isBlank } from '../raster/uniform';
 import type { Arena } from '../raster/arena';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
+import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
 import type { RampStop } from '../fields/values';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
-/** A coarse grid of a step's input, and how many of its pixels the step reads beyond those that a region touches. */
+/**
+ * A coarse grid of a step's input, and how many of its pixels the step reads beyond those that a region touches. Where that is not far
+ * it is taken from the input as the step reads it, and has no node of its own.
+ */
 export interface CoarseInput {
-  readonly node: Node<'tone'>;
+  readonly node: Node<'tone'> | null;
   readonly shift: number;
   readonly reach: number;
+  readonly through: Through | null;
 }
 
 /** The region of a coarse grid that a region of the step reads. */
 const coarseRead = ({ shift, reach }: CoarseInput, region: Region): Region => grow(coarseRegion(region, shift), reach);
+
+/** A region and all that its coarse grids take from the input itself. */
+const withGrids = (coarse: readonly CoarseInput[], region: Region): Region =>
+  coarse.reduce((all, each) => (each.node ? all : hull(all, fineRegion(coarseRead(each, region), each.shift))), region);
+
+/** Greys of a raster, or its ink, as a tone. */
+const asGreys = (raster: Raster): ToneRaster => {
+  if (raster.kind === 'tone') return raster;
+  if (raster.kind === 'ink') return { kind: 'tone', region: raster.region, tone: raster.coverage, coverage: null };
+  throw new Error(`a ${raster.kind} raster has no greys of its own`);
+};
 
 /** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
 export interface StepCall {
@@ -49,7 +65,7 @@ export const callKey = ({ declaration, params, at, statistics, coarse, original,
   statistics?.node.key,
   original?.key,
   surface?.key,
-  coarse.map(({ node }) => node.key),
+  coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
   coloursNamed(declaration, params, at),
   extra,
 ];
@@ -99,20 +115,27 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const from = read(region);
       if (call.original) wantOnce(call.original, from, wants, work);
       if (call.surface) wantOnce(call.surface, from, wants, work);
-      for (const each of call.coarse) wantOnce(each.node, coarseRead(each, from), wants, work);
-      wantOnce(input, from, wants, work);
+      for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
+      wantOnce(input, withGrids(call.coarse, from), wants, work);
     },
     *render(region, work) {
+      const { arena } = work.kernels;
       const from = read(region);
-      const wide = yield* rendered(input, from, work);
-      if (isBare(wide)) return kind === 'ink' && wide.kind === 'ink' ? bareOf('ink', colour ?? wide.colour)(region) : bare(region);
+      const all = yield* rendered(input, withGrids(call.coarse, from), work);
+      if (isBare(all)) return kind === 'ink' && all.kind === 'ink' ? bareOf('ink', colour ?? all.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
       const original = call.original ? yield* rendered(call.original, from, work) : null;
       const surface = call.surface ? yield* rendered(call.surface, from, work) : null;
       const coarse: Coarse[] = [];
       for (const each of call.coarse) {
-        coarse.push({ shift: each.shift, tone: yield* rendered(each.node, coarseRead(each, from), work) });
+        const wanted = coarseRead(each, from);
+        const { shift, through } = each;
+        const tone = each.node
+          ? yield* rendered(each.node, wanted, work)
+          : reducedTone(cropped(asGreys(all), fineRegion(wanted, shift), arena) as ToneRaster, wanted, shift, through, work.kernels);
+        coarse.push({ shift, tone });
       }
+      const wide = cropped(all, from, arena);
       const at: StepAt = { ...known, original, surface, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);

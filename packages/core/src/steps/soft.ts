@@ -5,7 +5,7 @@ import { isSolid } from '../raster/uniform';
 import type { Coarse, CoarseWish } from './declare';
 
 /** Standard deviations in coarse pixels that a soft copy has at least: finer ones would show the grid. */
-const FINENESS = 2.5;
+const FINENESS = 1.6;
 /** Standard deviations at which the Gaussian is cut off. */
 const CUT_OFF = 3;
 

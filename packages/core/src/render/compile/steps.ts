@@ -92,15 +92,20 @@ const treated = (context: Context, pass: Pass, step: Step, declaration: AnyStep,
   return amount === 0 ? bare : mixNode(bare, whole, amount, weights);
 };
 
+/** A grid that reads no further, in pixels, is taken from the input itself: so much more of it costs less than to make it twice. */
+const NEAR_PX = 48;
+
 /** The coarse grids that a step wishes for, of its input's greys or of its ink. */
 const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: number): CoarseInput[] => {
   const wishes = (declaration.coarse?.(params) ?? []) as readonly CoarseWish[];
   if (wishes.length === 0) return [];
   const greys = input.kind === 'ink' ? coverageNode(input) : convertNode(input, 'tone');
+  const isPlain = input.kind === 'ink' || input.kind === 'tone';
   return wishes.map(({ grain, reach, through }) => {
     const shift = shiftFor(grain * pxPerMm);
     const beyond = Math.ceil((reach * pxPerMm) / 2 ** shift) + (shift === 0 ? 0 : SPLINE_REACH);
-    return { node: coarseNode(greys, shift, through ?? null), shift, reach: beyond + 1 };
+    const isNear = isPlain && (beyond + 2) * 2 ** shift <= NEAR_PX;
+    return { node: isNear ? null : coarseNode(greys, shift, through ?? null), shift, reach: beyond + 1, through: through ?? null };
   });
 };
 

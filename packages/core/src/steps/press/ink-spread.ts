@@ -118,14 +118,19 @@ const ledByFibres = (at: Int16Array, dials: SpreadDials, pxPerMm: number, farPx:
   const octaves = fibreOctaves(dials, pxPerMm, farPx);
   if (octaves.length === 0) return;
   const pixels = sizeOf(region);
-  const turn = (by: number): Int16Array => noisePlane({ grain: TURNING.grain, seed: 8 * dials.seed + by }, pxPerMm, region, kernels);
+  const turn = (by: number): Int16Array => {
+    const plane = kernels.arena.plane(pixels);
+    kernels.noise(region, noiseOctaves({ grain: TURNING.grain, seed: 8 * dials.seed + by }, pxPerMm), noiseTile(), null, at, plane);
+    return plane;
+  };
   const warp = { x: turn(5), y: turn(6) };
   const moved = kernels.arena.plane(pixels);
   kernels.noise(region, octaves, noiseTile(), warp, at, moved);
   const full = uniformPlane(pixels, ONE);
   kernels.multiplyAdd(moved, full, at, at);
   const wick = noiseOctaves(fibreKind(WICK, 8 * dials.seed + 7), pxPerMm);
-  if (wick.length === 0) return;
+  // Finer than about a pixel and a half they would be a faint haze that costs as much as they do.
+  if ((wick[0]?.weight ?? 0) < ONE / 2) return;
   const half = uniformPlane(pixels, ONE / 2);
   kernels.noise(region, wick, noiseTile(), warp, at, moved);
   kernels.multiplyAdd(moved, half, half, moved);
@@ -184,7 +189,7 @@ const spreadOut = (
   const soft = softCopy(plain, region, sigma, kernels);
   const edge: Edge = {
     sigmaPx: Math.sqrt(sigma * sigma + PIXEL_VARIANCE),
-    farPx: Math.max(1, 1.6 * farthestOf(dials) * at.pxPerMm),
+    farPx: Math.max(1, 1.2 * farthestOf(dials) * at.pxPerMm),
     spreadPx: dials.spread * at.pxPerMm,
   };
   const reached = kernels.arena.plane(from.length);
