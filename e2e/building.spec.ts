@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { boxAt, freshPass, freshSource, type Pass, type Placement, type Sheet } from '@uvrant/core';
-import { isTrue, laidOut, print, printedAt, recordWorkers, sentOut } from './support';
+import { added, filled, isTrue, laidOut, line, print, printedAt, recordWorkers, sentOut } from './support';
 
 /** 60 × 80 mm at 200 ppi: 472 × 630 pixels. */
 const small = (...passes: Pass[]): Sheet => ({
@@ -19,22 +19,6 @@ const small = (...passes: Pass[]): Sheet => ({
 });
 const box = (id: string, srgb: string, placement: Placement): Pass =>
   freshPass(id, id, freshSource('shape', { colour: { srgb } }), placement);
-
-const line = (page: Page, name: string) => page.locator(`uv-ticket [data-moment="${name}/"]`);
-
-const added = async (page: Page, asked: string, option: string | RegExp): Promise<void> => {
-  await page.getByRole('button', { name: 'Add a pass or step' }).click();
-  const entry = page.getByRole('combobox', { name: 'What should print, or what should happen?' });
-  await entry.fill(asked);
-  await page.getByRole('option', { name: option }).click();
-  await expect(entry).toHaveCount(0);
-};
-
-const filled = async (page: Page, label: string, value: string): Promise<void> => {
-  const entry = page.locator('uv-dials').getByRole('textbox', { name: label, exact: true });
-  await entry.fill(value);
-  await entry.press('Enter');
-};
 
 test.beforeEach(async ({ page }) => {
   page.on('pageerror', (error) => {

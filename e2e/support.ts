@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import type { Sheet } from '@uvrant/core';
+import { freshPass, freshStep, STEPS, wholeSheet, type Sheet, type Step } from '@uvrant/core';
 
 export interface RecordedTile {
   readonly task: {
@@ -222,40 +222,59 @@ export const printedAt = async (page: Page, x: number, y: number): Promise<strin
 
 /** A small sheet on which every kind of step is at work on a turned picture, its size no whole number of tiles. */
 export const allSteps = (base: Sheet): Sheet => {
-  const curve = {
-    id: 'curve',
-    kind: 'curve',
-    version: 1,
-    on: true,
-    amount: 0.8,
-    params: {
-      points: [
-        [0, 0.02],
-        [0.4, 0.3],
-        [1, 0.97],
-      ],
-    },
-    masks: [],
-    zones: [],
-  };
+  const of = (test: (step: (typeof STEPS)[number]) => boolean): Step[] => STEPS.filter(test).map(({ kind }) => freshStep(kind));
+  const screen = freshStep('screen', { lpi: 14, hardness: 0.5 });
   return {
     ...base,
     name: 'All steps',
-    size: { width: 70, height: 90 },
+    size: { width: 40, height: 50 },
     edges: 'smooth',
-    passes: base.passes.map((pass) =>
-      pass.id === 'picture'
-        ? {
-            ...pass,
-            placement: { ...pass.placement, x: 34, y: 47, width: 61, height: 83, turn: 9.5, fit: 'free' },
-            steps: [
-              ...pass.steps.slice(0, 2),
-              curve,
-              ...pass.steps.slice(2).map((step) => ({ ...step, params: { ...step.params, lpi: 14, hardness: 0.5 } })),
-            ],
-            lay: { mode: 'multiply', strength: 0.9 },
-          }
-        : pass,
-    ),
+    passes: [
+      ...base.passes.map((pass) =>
+        pass.id === 'picture'
+          ? {
+              ...pass,
+              placement: { ...pass.placement, x: 19, y: 26, width: 37, height: 47, turn: 9.5, fit: 'free' as const },
+              steps: [
+                // Black and white, and the copier, leave little to those after them: half of each.
+                ...of(({ takes, gives, kind }) => kind === 'grey-response' || (takes === 'tone' && gives === 'tone')).map((step) => ({
+                  ...step,
+                  amount: 0.5,
+                })),
+                screen,
+                ...of(({ takes, kind }) => takes === 'ink' || kind === 'blur' || kind === 'misregister'),
+                freshStep('colour-back'),
+              ],
+              lay: { mode: 'multiply', strength: 0.9 },
+            }
+          : pass,
+      ),
+      {
+        ...freshPass('over-all', 'Over all', { kind: 'overall' }, wholeSheet({ width: 40, height: 50 })),
+        steps: of(({ takes, kind }) => takes === 'colour' && kind !== 'colour-back' && kind !== 'grey-response').map((step) => ({
+          ...step,
+          amount: 0.4,
+        })),
+      },
+    ],
   };
+};
+
+/** The line of a pass in the ticket, by its name. */
+export const line = (page: Page, name: string): Locator => page.locator(`uv-ticket [data-moment="${name}/"]`);
+
+/** Adds what is found by some words. */
+export const added = async (page: Page, asked: string, option: string | RegExp): Promise<void> => {
+  await page.getByRole('button', { name: 'Add a pass or step' }).click();
+  const entry = page.getByRole('combobox', { name: 'What should print, or what should happen?' });
+  await entry.fill(asked);
+  await page.getByRole('option', { name: option }).click();
+  await expect(entry).toHaveCount(0);
+};
+
+/** Fills in an entry of the dials. */
+export const filled = async (page: Page, label: string, value: string): Promise<void> => {
+  const entry = page.locator('uv-dials').getByRole('textbox', { name: label, exact: true });
+  await entry.fill(value);
+  await entry.press('Enter');
 };

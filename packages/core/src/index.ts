@@ -71,6 +71,7 @@ export * from './render/drive';
 export * from './render/index-nodes';
 export * from './nodes/key';
 export * from './masks/mask-nodes';
+export * from './nodes/memo';
 export * from './nodes/node';
 export * from './nodes/plane-nodes';
 export * from './render/point-node';

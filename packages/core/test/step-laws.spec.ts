@@ -6,6 +6,7 @@ import {
   STEPS,
   stepOfKind,
   trueScale,
+  type AnyDial,
   type Mask,
   type Node,
   type Scale,
@@ -121,7 +122,8 @@ test('every step says what it does in a plain sentence, what more of each scale 
     expect({ kind, purpose: /^[A-Z].*[.]$/.test(purpose) }).toEqual({ kind, purpose: true });
     expect(words.split(' ').length).toBeGreaterThan(2);
     for (const [name, dial] of Object.entries(dials)) {
-      if ('min' in dial) expect({ kind, name, more: typeof dial.more }).toEqual({ kind, name, more: 'string' });
+      const more: unknown = (dial as AnyDial).more;
+      if ('min' in dial) expect({ kind, name, more: typeof more }).toEqual({ kind, name, more: 'string' });
     }
   }
 });

@@ -17,8 +17,9 @@ const mixture = (from: Node, to: Node, share: number, mask: Node<'tone'> | null)
   *render(region, work) {
     const weights = mask ? (yield* rendered(mask, region, work)).tone : null;
     if (share === ONE && weights && isSolid(weights)) return yield* rendered(to, region, work);
-    const first = yield* rendered(from, region, work);
+    // What was treated first: it may read the other beyond the region, which is then cut from what it read.
     const second = yield* rendered(to, region, work);
+    const first = yield* rendered(from, region, work);
     return mixed(first, second, share, weights, region, work);
   },
 });

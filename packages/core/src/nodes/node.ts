@@ -21,6 +21,7 @@ import { tileKey, type SourceTile, type TileName } from '../raster/source-tiles'
 import type { ToneStatistics } from '../steps/statistics';
 import type { TypePort } from '../type/port';
 import type { ByteCache, Keeping, Pool } from './cache';
+import { Memo } from './memo';
 
 /** What a rendering works with: its host gives the kernels, the fetched tiles and the pools. */
 export interface Work {
@@ -33,7 +34,7 @@ export interface Work {
   /** Shaping and outlines, with the sheet's fonts loaded; null where no sheet at hand sets type. */
   readonly type: TypePort | null;
   /** Rasters of the scope under way, in the arena; none outside a scope. */
-  readonly memo?: Map<string, Raster>;
+  readonly memo?: Memo;
 }
 
 /** What planning looks at: what is known already need not be planned for. */
@@ -112,11 +113,11 @@ export const settled = (raster: Raster, { arena }: Kernels): Raster => {
 export function* rendered<K extends RasterKind>(node: Node<K>, region: Region, work: Work): Rendering<RasterOf<K>> {
   if (node.bounds && !overlap(node.bounds.box, region)) return node.bounds.bare(region);
   const name = `${node.key}@${regionName(region)}`;
-  const known = work.memo?.get(name) ?? work.rasters?.get(name);
+  const known = work.memo?.get(node.key, region, work.kernels.arena) ?? work.rasters?.get(name);
   if (known) return known as RasterOf<K>;
   const raster = yield* node.render(region, work);
   yield;
-  work.memo?.set(name, raster);
+  work.memo?.put(node.key, region, raster);
   if (work.rasters?.wants(name, node.keeping)) {
     const kept = settled(raster, work.kernels);
     work.rasters.put(name, kept, bytesOf(kept), node.keeping);
@@ -132,7 +133,7 @@ export function* scoped<R>(work: Work, run: (inside: Work) => Rendering<R>): Ren
   const { arena } = work.kernels;
   const mark = arena.mark();
   try {
-    return yield* run({ ...work, memo: new Map() });
+    return yield* run({ ...work, memo: new Memo() });
   } finally {
     arena.release(mark);
   }

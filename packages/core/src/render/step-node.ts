@@ -1,13 +1,13 @@
 import type { Raster, RasterOf, Region, ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { crop, grow, hull } from '../raster/region';
+import { grow, hull } from '../raster/region';
 import { isBlank } from '../raster/uniform';
-import type { Arena } from '../raster/arena';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
 import type { RampStop } from '../fields/values';
 import { keyOf } from '../nodes/key';
+import { cropped } from '../nodes/memo';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
@@ -73,22 +73,6 @@ export const callKey = ({ declaration, params, at, statistics, coarse, original,
 export function* knownAt(call: StepCall, work: Work): Rendering<StepAt> {
   return call.statistics ? { ...call.at, statistics: yield* statisticsOf(call.statistics, work) } : call.at;
 }
-
-const cropped = (raster: Raster, region: Region, arena: Arena): Raster => {
-  const { region: from } = raster;
-  switch (raster.kind) {
-    case 'colour':
-      return { ...raster, region, data: crop(raster.data, from, region, arena, 4) };
-    case 'ink':
-      return { ...raster, region, coverage: crop(raster.coverage, from, region, arena) };
-    case 'tone': {
-      const coverage = raster.coverage && crop(raster.coverage, from, region, arena);
-      return { ...raster, region, tone: crop(raster.tone, from, region, arena), coverage };
-    }
-    case 'index':
-      throw new Error('a step does not work on an index plane');
-  }
-};
 
 const isBare = (raster: Raster): boolean =>
   raster.kind === 'colour'

@@ -97,7 +97,7 @@ const NEAR_PX = 48;
 
 /** The coarse grids that a step wishes for, of its input's greys or of its ink. */
 const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: number): CoarseInput[] => {
-  const wishes = (declaration.coarse?.(params) ?? []) as readonly CoarseWish[];
+  const wishes = declaration.coarse?.(params) ?? [];
   if (wishes.length === 0) return [];
   const greys = input.kind === 'ink' ? coverageNode(input) : convertNode(input, 'tone');
   const isPlain = input.kind === 'ink' || input.kind === 'tone';

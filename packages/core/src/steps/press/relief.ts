@@ -73,7 +73,7 @@ export const relief = defineStep({
   *apply(input, { depth, scale, light, seed: number }, at, kernels) {
     const { region: wide } = input;
     const [dx, dy] = towardsLight(light, scale, at.pxPerMm);
-    const heights = at.surface ? (at.surface as ToneRaster).tone : paperHeights(number, at.pxPerMm, wide, kernels);
+    const heights = at.surface ? at.surface.tone : paperHeights(number, at.pxPerMm, wide, kernels);
     yield;
     const inner = grow(wide, -Math.max(Math.abs(dx), Math.abs(dy)));
     const shifted = (by: number): Int16Array =>
