@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { boxAt, freshPass, freshSource, type Pass, type Placement, type Sheet } from '@uvrant/core';
 import { added, filled, isTrue, laidOut, line, print, printedAt, recordWorkers, sentOut } from './support';
 

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { freshPass, freshStep, STEPS, wholeSheet, type Sheet, type Step } from '@uvrant/core';
+import { freshPass, freshStep, STEPS, wholeSheet, type Pass, type Sheet, type Step } from '@uvrant/core';
 
 export interface RecordedTile {
   readonly task: {
@@ -223,34 +223,41 @@ export const printedAt = async (page: Page, x: number, y: number): Promise<strin
 /** A small sheet on which every kind of step is at work on a turned picture, its size no whole number of tiles. */
 export const allSteps = (base: Sheet): Sheet => {
   const of = (test: (step: (typeof STEPS)[number]) => boolean): Step[] => STEPS.filter(test).map(({ kind }) => freshStep(kind));
-  const screen = freshStep('screen', { lpi: 14, hardness: 0.5 });
+  const tones = of(({ takes, gives }) => takes === 'tone' && gives === 'tone');
+  const [ground, art] = base.passes as readonly [Pass, Pass];
+  const size = { width: 40, height: 50 };
+  const placement = { ...art.placement, x: 19, y: 26, width: 37, height: 47, turn: 9.5, fit: 'free' as const };
+  const multiplied = { mode: 'multiply', strength: 0.9 } as const;
+  // Several passes, so that no one of them is left with nothing to work on.
+  const parts = Array.from({ length: 4 }, (_, part) => tones.filter((_step, i) => i % 4 === part));
   return {
     ...base,
     name: 'All steps',
-    size: { width: 40, height: 50 },
+    size,
     edges: 'smooth',
     passes: [
-      ...base.passes.map((pass) =>
-        pass.id === 'picture'
-          ? {
-              ...pass,
-              placement: { ...pass.placement, x: 19, y: 26, width: 37, height: 47, turn: 9.5, fit: 'free' as const },
-              steps: [
-                // Black and white, and the copier, leave little to those after them: half of each.
-                ...of(({ takes, gives, kind }) => kind === 'grey-response' || (takes === 'tone' && gives === 'tone')).map((step) => ({
-                  ...step,
-                  amount: 0.5,
-                })),
-                screen,
-                ...of(({ takes, kind }) => takes === 'ink' || kind === 'blur' || kind === 'misregister'),
-                freshStep('colour-back'),
-              ],
-              lay: { mode: 'multiply', strength: 0.9 },
-            }
-          : pass,
-      ),
+      ground,
+      ...parts.map((steps, i): Pass => ({
+        ...art,
+        id: `tones-${i}`,
+        name: `Tones ${i + 1}`,
+        placement,
+        lay: multiplied,
+        steps: steps.map((step) => ({ ...step, amount: 0.7 })),
+      })),
       {
-        ...freshPass('over-all', 'Over all', { kind: 'overall' }, wholeSheet({ width: 40, height: 50 })),
+        ...art,
+        placement,
+        lay: multiplied,
+        steps: [
+          freshStep('grey-response'),
+          freshStep('screen', { lpi: 14, hardness: 0.5 }),
+          ...of(({ takes, kind }) => takes === 'ink' || kind === 'blur' || kind === 'misregister'),
+          freshStep('colour-back'),
+        ],
+      },
+      {
+        ...freshPass('over-all', 'Over all', { kind: 'overall' }, wholeSheet(size)),
         steps: of(({ takes, kind }) => takes === 'colour' && kind !== 'colour-back' && kind !== 'grey-response').map((step) => ({
           ...step,
           amount: 0.4,

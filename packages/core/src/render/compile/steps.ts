@@ -4,7 +4,7 @@ import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Placement, Step } from '../../sheet/model';
 import { boxAt } from '../../sheet/placing';
 import { attachedName } from '../../sheet/attached';
-import type { AnyStep, CoarseWish, StepAt } from '../../steps/declare';
+import type { AnyStep, StepAt } from '../../steps/declare';
 import { coarseNode } from '../../nodes/coarse-node';
 import { convertNode } from '../../nodes/convert-node';
 import { relitNode } from '../../nodes/relit-node';

@@ -1,4 +1,4 @@
-import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
+import { ONE, sizeOf, type Region } from '../../raster/raster';
 import { noisePlane } from '../../raster/noise';
 import { crop, grow } from '../../raster/region';
 import { uniformPlane } from '../../raster/uniform';
