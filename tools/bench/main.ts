@@ -6,12 +6,14 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { createKernels } from '@uvrant/kernels';
 import { inkByTone, LUMA, ONE, screenGrid, screenThresholds, type Region } from '@uvrant/core';
+import { DEMO_SHEETS } from '../../packages/core/test/support/demo';
 import { draftRows } from './drafts';
 import { handlingRows } from './handling';
 import { wholeRows } from './whole';
 import { lays } from './lays';
 import { pair, print, timed } from './rows';
 import { passesRow, typeRow } from './sheets';
+import { stepRows } from './steps';
 
 sharp.concurrency(1);
 sharp.cache(false);
@@ -69,6 +71,7 @@ console.log(
 
 await typeRow();
 await handlingRows(kernels);
+await stepRows();
 
 /** The command line on a sheet at a size; its wall time and its greatest memory. */
 const cli = (sheet: string, folder: string): { ms: number; mebibytes: number } => {
@@ -109,7 +112,7 @@ try {
   };
   console.log('');
   console.log('The demo’s sheets in whole by the command line, ingest and all');
-  for (const name of ['1-poster', '2-garment', '3-found-print']) {
+  for (const name of DEMO_SHEETS) {
     const file = join(folder, 'sheets', `${name}.json`);
     cpSync(`demo/sheets/${name}.json`, file);
     const { ms, mebibytes } = cli(file, folder);

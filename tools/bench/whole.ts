@@ -24,6 +24,8 @@ const BOUNDS: Readonly<Record<(typeof DEMO_SHEETS)[number], { readonly s: number
   '1-poster': { s: 5, blurs: 4 },
   '2-garment': { s: 2.5, blurs: 3 },
   '3-found-print': { s: 4, blurs: 6 },
+  // As its neighbour of the same size.
+  '4-drawn-page': { s: 4, blurs: 6 },
 };
 
 /** A raster of few colours as entries of a palette of packed RGBA8; null where there are more than 256. */
