@@ -178,7 +178,7 @@ export const stepRows = async (): Promise<void> => {
     const ours = ((await passTime([...first, freshStep(step.kind as StepKind)])) - (before.get(name) as number)) / MEGAPIXELS;
     const near = NEAREST[step.kind as StepKind];
     const channels = step.takes === 'colour' ? 3 : 1;
-    const raw = { raw: { width: WIDTH, height: HEIGHT, channels: channels as 1 | 3 } };
+    const raw = { raw: { width: WIDTH, height: HEIGHT, channels: channels } };
     const image = (): Sharp => sharp(channels === 3 ? colours : grey, raw);
     const run = near ? (): Promise<unknown> => near(image()).raw().toBuffer() : null;
     const theirs = run ? Math.min(await timed(run), await timed(run), await timed(run)) / MEGAPIXELS : null;

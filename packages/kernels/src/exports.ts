@@ -86,7 +86,7 @@ export interface KernelExports {
   ratio(first: N, second: N, count: N, out: N): void;
   guidance(means: N, squares: N, count: N, epsilon: N, slopes: N, offsets: N): void;
   cellTones(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, ax: N, bx: N, ay: N, by: N, out: N): void;
-  noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, out: N): void;
+  noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, sums: N, out: N): void;
   relit(rgba: N, from: N, to: N, pixels: N, out: N): void;
   hued(rgba: N, pixels: N, knots: N, gentle: N, out: N): void;
   rim(rgba: N, x: N, y: N, width: N, height: N, dither: N, out: N): void;

@@ -341,6 +341,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           warpX,
           warpY,
           gate ? arena.read(gate) : 0,
+          arena.room(4 * width),
           arena.write(out),
         );
       }),

@@ -16,24 +16,28 @@ let made: Int16Array | null = null;
 export const noiseTile = (): Int16Array => (made ??= makeTile());
 
 const makeTile = (): Int16Array => {
-  const gradients = Float64Array.from({ length: 2 * CELLS * CELLS }, (_, i) => {
-    const cell = i >> 1;
+  const [gx, gy] = [new Float64Array(CELLS * CELLS), new Float64Array(CELLS * CELLS)];
+  for (let cell = 0; cell < gx.length; cell++) {
     const turn = 360 * chanceAt(cell % CELLS, Math.floor(cell / CELLS), 71);
-    return i % 2 === 0 ? cosDeg(turn) : sinDeg(turn);
-  });
+    gx[cell] = cosDeg(turn);
+    gy[cell] = sinDeg(turn);
+  }
+  const fades = Float64Array.from({ length: POINTS }, (_, i) => fade(i / POINTS));
   const tile = new Int16Array(NOISE_SIDE * NOISE_SIDE);
   for (let y = 0, i = 0; y < NOISE_SIDE; y++) {
     const [row, v] = [Math.floor(y / POINTS), (y % POINTS) / POINTS];
-    const t = fade(v);
+    const [upper, lower] = [row * CELLS, ((row + 1) % CELLS) * CELLS];
+    const t = fades[y % POINTS] as number;
     for (let x = 0; x < NOISE_SIDE; x++, i++) {
-      const [column, u] = [Math.floor(x / POINTS), (x % POINTS) / POINTS];
-      const s = fade(u);
-      const corner = (dx: number, dy: number): number => {
-        const at = 2 * (((row + dy) % CELLS) * CELLS + ((column + dx) % CELLS));
-        return (gradients[at] as number) * (u - dx) + (gradients[at + 1] as number) * (v - dy);
-      };
-      const top = corner(0, 0) + (corner(1, 0) - corner(0, 0)) * s;
-      const bottom = corner(0, 1) + (corner(1, 1) - corner(0, 1)) * s;
+      const [left, u] = [Math.floor(x / POINTS), (x % POINTS) / POINTS];
+      const right = (left + 1) % CELLS;
+      const a = (gx[upper + left] as number) * u + (gy[upper + left] as number) * v;
+      const b = (gx[upper + right] as number) * (u - 1) + (gy[upper + right] as number) * v;
+      const c = (gx[lower + left] as number) * u + (gy[lower + left] as number) * (v - 1);
+      const d = (gx[lower + right] as number) * (u - 1) + (gy[lower + right] as number) * (v - 1);
+      const s = fades[x % POINTS] as number;
+      const top = a + (b - a) * s;
+      const bottom = c + (d - c) * s;
       // Gradients of length 1 reach √½.
       tile[i] = Math.floor((top + (bottom - top) * t) * 1.4142135623730951 * ONE + 0.5);
     }

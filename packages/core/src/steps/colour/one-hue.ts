@@ -25,7 +25,7 @@ export const oneHue = defineStep({
   title: 'One hue',
   family: 'colour',
   purpose: 'One family of hues lighter or darker, stronger or weaker, or turned to another.',
-  words: 'selective colour sky darker skin lighter hue shift replace',
+  words: 'sky darker skin lighter hue shift replace',
   dials: {
     hue: angle({ title: 'Hue', min: 0, max: 360, default: 215, more: 'from red by yellow, green and blue' }),
     width: angle({ title: 'Family', min: 10, max: 180, default: 60, more: 'more of its neighbours' }),

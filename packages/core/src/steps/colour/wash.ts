@@ -28,7 +28,7 @@ export const wash = defineStep({
   title: 'Wash',
   family: 'colour',
   purpose: 'One colour over all, as a glaze, a light leak or both.',
-  words: 'colour overlay glaze cast faded vintage exclusion filter',
+  words: 'glaze cast faded vintage exclusion filter',
   dials: {
     colour: colour({ title: 'Colour', default: { srgb: '#23407c' } }),
     way: choice({ title: 'Works', options: ['darkening', 'lightening', 'both ways'], default: 'both ways' }),
