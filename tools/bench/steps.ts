@@ -177,7 +177,7 @@ export const stepRows = async (): Promise<void> => {
     if (!before.has(name)) before.set(name, await passTime(first));
     const ours = ((await passTime([...first, freshStep(step.kind as StepKind)])) - (before.get(name) as number)) / MEGAPIXELS;
     const near = NEAREST[step.kind as StepKind];
-    const channels = step.takes === 'colour' ? 3 : 1;
+    const channels: 1 | 3 = step.takes === 'colour' ? 3 : 1;
     const raw = { raw: { width: WIDTH, height: HEIGHT, channels: channels } };
     const image = (): Sharp => sharp(channels === 3 ? colours : grey, raw);
     const run = near ? (): Promise<unknown> => near(image()).raw().toBuffer() : null;
