@@ -100,6 +100,53 @@ describe('tone', () => {
   });
 });
 
+describe('black and white', () => {
+  /** Bars of ink on a sheet that is lit from one side: the ink in the light is lighter than paper in the shade. */
+  const uneven = drawn('uneven', 400, 100, 1, (x) => (0.25 + 0.7 * x) * (Math.sin(120 * x) > 0.6 ? 0.6 : 1));
+  const row = { x: 0, y: 80, width: 157, height: 1 };
+  const bars = (params: Record<string, unknown>, from: number, to: number): number => {
+    const out = valuesOf(
+      treatedPicture(uneven, [step('grey-response'), step('threshold', { softness: 0, ...params })], at(100), row).raster,
+    );
+    let edges = 0;
+    for (let i = from + 1; i < to; i++) if (out[i] !== out[i - 1]) edges++;
+    return edges;
+  };
+
+  test('cuts place by place find the bars of an unevenly lit scan at both ends, one cut only where it happens to lie', () => {
+    const [left, right] = [bars({ how: 'place by place', window: 5 }, 12, 70), bars({ how: 'place by place', window: 5 }, 85, 145)];
+    expect(left).toBeGreaterThanOrEqual(12);
+    expect(right).toBeGreaterThanOrEqual(12);
+    expect(Math.min(bars({}, 12, 70), bars({}, 85, 145))).toBeLessThan(10);
+  });
+
+  test('a bias asks for more: flat paper goes white with it, and is undecided without', () => {
+    const paper = drawn('paper', 64, 64, 1, () => 0.6);
+    const of = (bias: number): number =>
+      mean(
+        valuesOf(
+          treatedPicture(paper, [step('grey-response'), step('threshold', { how: 'place by place', bias, softness: 0.1 })], at(100)).raster,
+        ),
+      );
+    expect(of(0.06)).toBe(1);
+    expect(of(0)).toBeCloseTo(0.5, 1);
+    expect(of(-0.06)).toBe(0);
+  });
+
+  test('older versions keep their one cut', () => {
+    const upgrade = stepOfKind('threshold')?.upgrade;
+    expect(upgrade?.({ cut: 0.4, softness: 0 }, 1)).toEqual({
+      how: 'one for all',
+      auto: false,
+      cut: 0.4,
+      softness: 0,
+      window: 10,
+      bias: 0.06,
+    });
+    expect(upgrade?.({ auto: true, cut: 0.4, softness: 0 }, 2)).toMatchObject({ how: 'one for all', auto: true });
+  });
+});
+
 describe('edges', () => {
   const edge = drawn('step-edge', 800, 40, 1, (x) => (x < 0.5 ? 0.3 : 0.6));
   const row = (params: Record<string, unknown>) =>
