@@ -53,7 +53,7 @@ describe('a step of an older version', () => {
     const read = upgradedSheet(inGroup);
     const group = read.passes[0]?.source;
     expect(group?.kind === 'group' && group.passes[0]?.steps[0]).toMatchObject({
-      version: 2,
+      version: 3,
       params: { auto: false, cut: 0.2, softness: 0 },
     });
     // Read again it is the very same: nothing is older any more.

@@ -40,7 +40,7 @@ const WICK = { long: 1.1, broad: 0.075, from: 0.42, times: 2.6 };
 const RAGGED = { bySpread: 1.2, least: 0.12 };
 
 /** Standard deviations of the soft copy that the edge may be moved by. */
-const SEEN = 1.6;
+const SEEN = 1.75;
 const LEAST_SIGMA = 0.035;
 /** Under this many pixels a Gaussian does not reach the next one: its reach is two, which every grid has about its region. */
 const LEAST_SIGMA_PX = 0.6;
