@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
 import { PNG } from 'pngjs';
-import { SHEET_VERSION, sheetJsonSchema, withPass, withStep, type Pass, type Sheet } from '@uvrant/core';
+import { SHEET_VERSION, sheetJsonSchema, upgradedSheet, withPass, withStep, type Pass, type Sheet } from '@uvrant/core';
 import { checkedSheet } from '../src/sheets/sheet-schema';
 
 const LONG = process.env['UVRANT_LONG'] === '1';
@@ -162,9 +162,10 @@ test('bad options are explained', () => {
 test('the JSON Schema and the server’s own check agree on the committed sheets, and on what is wrong', () => {
   const validate = new Ajv2020({ strict: false }).compile(sheetJsonSchema());
   const demo = (name: string): Sheet => JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets', name), 'utf8')) as Sheet;
-  for (const sheet of [algebra, demo('1-poster.json'), demo('2-garment.json')]) {
+  for (const sheet of [algebra, demo('1-poster.json'), demo('2-garment.json'), demo('4-drawn-page.json')]) {
     expect([validate(sheet), validate.errors]).toEqual([true, null]);
-    expect(checkedSheet(sheet)).toEqual({ ...sheet, version: SHEET_VERSION });
+    // Steps of older versions are this one's once read.
+    expect(checkedSheet(sheet)).toEqual({ ...upgradedSheet(sheet), version: SHEET_VERSION });
   }
   for (const wrong of [
     { ...algebra, edges: 'torn' },
