@@ -59,7 +59,11 @@ const onStock = (bytes: Uint8Array, stock: string): Float32Array => {
   });
 };
 
-describe.each(DEMO_SHEETS)('the draft of %s', (name) => {
+const WORN = DEMO_SHEETS.filter((name) => demoSheet(root, name).passes.some(({ wear }) => wear.length > 0));
+
+test('three of the demo’s sheets are worn', () => expect(WORN.length).toBe(3));
+
+describe.each(WORN)('the draft of %s', (name) => {
   const sheet = demoSheet(root, name);
   const isScreened = (pass: Pass): boolean => pass.steps.some(({ kind }) => kind === 'screen');
   // Screens drawn at a draft's pixels have an error of their own: what is asked here is what wear does.
