@@ -13,6 +13,8 @@ const workers = Math.max(1, Number(self.name) || 1);
 /** Drafts, readings, textures cut for them and source tiles cannot drive each other out. */
 const textures = new Pool((40 * MEBIBYTE) / workers);
 const pools = { draft: new Pool((112 * MEBIBYTE) / workers, textures), reading: new Pool((56 * MEBIBYTE) / workers, textures) };
+/** Coarse grids of true prints, which neighbouring tiles share. */
+const grids = new Pool((24 * MEBIBYTE) / workers, null, 'grids');
 const tiles = new TileFetcher((80 * MEBIBYTE) / workers, (url) => fetch(url));
 const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();
@@ -42,7 +44,7 @@ class NotPlanned extends Error {}
 const performed = async (open: OpenSheet, id: number, task: Task, usePool: boolean) => {
   const planned = plannedTask(open, task);
   const name = poolOf(task);
-  const rasters = usePool && name ? pools[name] : null;
+  const rasters = usePool ? (name ? pools[name] : grids) : null;
   const held = await tiles.fetched(planned.wants({ statistics, rasters }), open.infoOf);
   const type = open.fonts.length > 0 ? await typeOf(open.fonts) : null;
   const work: Work = {
@@ -94,7 +96,7 @@ const perform = async (id: number, task: Task): Promise<void> => {
 /** Fetches what a task to come will want. Tasks that keep rasters are left out: planning one counts as asking for them. */
 const fetchAhead = (task: Task): void => {
   const open = sheets.get(task.version);
-  if (open && poolOf(task) === null) tiles.fetchAhead(plannedTask(open, task).wants({ statistics, rasters: null }), open.infoOf);
+  if (open && poolOf(task) === null) tiles.fetchAhead(plannedTask(open, task).wants({ statistics, rasters: grids }), open.infoOf);
 };
 
 /** Forgets passes of sheets that are gone, once there are many; the page sends one again that it names. */
