@@ -159,7 +159,7 @@ describe('what was written', () => {
     ];
     const written = { ...document, passes: document.passes.map((pass) => ({ ...pass, steps })) };
     const sheet = server.services.sheets.create(job, written);
-    expect(sheet.document.passes[0]?.steps[0]).toMatchObject({ version: 2, params: { auto: false, cut: 0.3 } });
+    expect(sheet.document.passes[0]?.steps[0]).toMatchObject({ version: 3, params: { auto: false, cut: 0.3 } });
     const db = database(server.dataDir);
     db.prepare(`UPDATE sheets SET document = json_set(?, '$.name', ?) WHERE id = ?`).run(
       JSON.stringify(written),
@@ -169,7 +169,7 @@ describe('what was written', () => {
     db.close();
     const read = server.services.sheets.need(sheet.id);
     expect([read.fault, read.document.name]).toEqual([null, 'Old name']);
-    expect(read.document.passes[0]?.steps[0]?.version).toBe(2);
+    expect(read.document.passes[0]?.steps[0]?.version).toBe(3);
     // What an older version's params become is checked, too.
     const wrong = {
       ...written,
