@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { boxAt, freshPass, freshSource, type Pass, type Placement, type Sheet } from '@uvrant/core';
-import { added, filled, isTrue, laidOut, line, print, printedAt, recordWorkers, sentOut } from './support';
+import { added, addedFlat, emptySheet, filled, isTrue, laidBy, laidOut, line, print, printedAt, recordWorkers, sentOut } from './support';
 
 /** 60 × 80 mm at 200 ppi: 472 × 630 pixels. */
 const small = (...passes: Pass[]): Sheet => ({
@@ -29,23 +29,12 @@ test.beforeEach(async ({ page }) => {
 
 test('the poster is built from an empty sheet in printing order and sent out with a transparent ground', async ({ page }) => {
   test.setTimeout(120_000);
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Job', exact: true }).click();
-  await page.getByRole('button', { name: '300 ppi' }).click();
-  await page.getByRole('menuitem', { name: '72 ppi' }).click();
-  await page.getByRole('button', { name: 'or begin with an empty sheet' }).click();
-  await expect(page.locator('uv-ticket')).toContainText('Nothing prints on this sheet yet.');
-
-  await added(page, 'flat', /^Flat ink/);
-  await page.locator('uv-colour-field').getByRole('button').click();
-  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).fill('#e0562f');
-  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).press('Enter');
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await emptySheet(page);
+  await addedFlat(page, '#e0562f');
   await added(page, 'dome', /^dome-dusk/);
   // Laid over something it goes down as measuring says, never opaque over everything.
   await expect(page.locator('uv-ticket')).toContainText(/picture, fills the sheet, (multiply|screen)/);
-  await page.locator('uv-lay-dials .choose').click();
-  await page.getByRole('option', { name: /^normal/ }).click();
+  await laidBy(page, /^normal/);
   await filled(page, 'Strength', '100');
   for (const [asked, title] of [
     ['grey', /^Grey response/],
@@ -56,8 +45,7 @@ test('the poster is built from an empty sheet in printing order and sent out wit
     await added(page, asked, title);
   await added(page, 'headline', /^Stacked lettering/);
   await page.locator('uv-text-field textarea').fill('Marl Fold\nnight concerts');
-  await page.locator('uv-lay-dials .choose').click();
-  await page.getByRole('option', { name: /^knock out/ }).click();
+  await laidBy(page, /^knock out/);
   await added(page, 'torn', /^Rough frame, torn/);
   await added(page, 'treats everything', /^Overall/);
   await added(page, 'warm', /^Warmth/);
@@ -101,8 +89,7 @@ test('printing order: what prints later lies on top, by Alt and arrows, by dragg
 
   // Laid by multiply the two are the product of their channels, in whichever order.
   await line(page, 'red').click();
-  await page.locator('uv-lay-dials .choose').click();
-  await page.getByRole('option', { name: /^multiply/ }).click();
+  await laidBy(page, /^multiply/);
   const product = [0xc0 * 0x20, 0x20 * 0x40, 0x20 * 0xc0].map((v) => Math.round(v / 255));
   const found = Buffer.from(await printedAt(page, x, y), 'hex');
   product.forEach((wanted, c) => expect(Math.abs((found[c] as number) - wanted)).toBeLessThanOrEqual(1));

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { added, filled, isTrue, recordWorkers, sentOut } from './support';
+import { expect, test } from '@playwright/test';
+import { added, addedFlat, emptySheet, filled, isTrue, laidBy, recordWorkers, sentOut } from './support';
 
 test.beforeEach(async ({ page }) => {
   page.on('pageerror', (error) => {
@@ -7,16 +7,6 @@ test.beforeEach(async ({ page }) => {
   });
   await recordWorkers(page);
 });
-
-/** An empty sheet at 72 ppi, so that true comes soon. */
-const emptySheet = async (page: Page): Promise<void> => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Job', exact: true }).click();
-  await page.getByRole('button', { name: '300 ppi' }).click();
-  await page.getByRole('menuitem', { name: '72 ppi' }).click();
-  await page.getByRole('button', { name: 'or begin with an empty sheet' }).click();
-  await expect(page.locator('uv-ticket')).toContainText('Nothing prints on this sheet yet.');
-};
 
 /** Shares of a file's pixels by how light they are: under a quarter, over three quarters. */
 const shares = ({ data }: { readonly data: Uint8Array }): { readonly dark: number; readonly light: number } => {
@@ -34,14 +24,9 @@ test('a drawn page is built from an empty sheet: sharpened brutally, in fine lin
 }) => {
   test.setTimeout(180_000);
   await emptySheet(page);
-  await added(page, 'flat', /^Flat ink/);
-  await page.locator('uv-colour-field').getByRole('button').click();
-  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).fill('#ece6d8');
-  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).press('Enter');
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await addedFlat(page, '#ece6d8');
   await added(page, 'dome', /^dome-dusk/);
-  await page.locator('uv-lay-dials .choose').click();
-  await page.getByRole('option', { name: /^normal/ }).click();
+  await laidBy(page, /^normal/);
   await filled(page, 'Strength', '100');
   await added(page, 'grey', /^Grey response/);
   await added(page, 'brutal', /^Sharpen/);

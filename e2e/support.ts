@@ -285,3 +285,28 @@ export const filled = async (page: Page, label: string, value: string): Promise<
   await entry.fill(value);
   await entry.press('Enter');
 };
+
+/** An empty sheet at 72 ppi, so that true comes soon. */
+export const emptySheet = async (page: Page): Promise<void> => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Job', exact: true }).click();
+  await page.getByRole('button', { name: '300 ppi' }).click();
+  await page.getByRole('menuitem', { name: '72 ppi' }).click();
+  await page.getByRole('button', { name: 'or begin with an empty sheet' }).click();
+  await expect(page.locator('uv-ticket')).toContainText('Nothing prints on this sheet yet.');
+};
+
+/** Adds a flat of a colour. */
+export const addedFlat = async (page: Page, hex: string): Promise<void> => {
+  await added(page, 'flat', /^Flat ink/);
+  await page.locator('uv-colour-field').getByRole('button').click();
+  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).fill(hex);
+  await page.getByRole('textbox', { name: 'Hexadecimal colour' }).press('Enter');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+};
+
+/** Lays the open pass by a mode. */
+export const laidBy = async (page: Page, mode: RegExp): Promise<void> => {
+  await page.locator('uv-lay-dials .choose').click();
+  await page.getByRole('option', { name: mode }).click();
+};

@@ -1,4 +1,5 @@
 import { clampOne, DEPTH, HALF, ONE, unpremultiplied } from './depth';
+import { ALONG, hueOf } from './hue';
 
 /** Weighted sum of one colour; shares are share · 2^28, split in high and low 14 bits so that 32 bits hold the sums. */
 // @ts-ignore: decorator
@@ -97,26 +98,9 @@ export function greyByHue(
 // @ts-ignore: decorator
 @inline
 function responseAt(response: usize, r: i32, g: i32, b: i32, span: i32): i32 {
-  const most = max(max(r, g), b);
-  const least = min(min(r, g), b);
-  let sixth = 5;
-  let along = span - (b - g);
-  if (r == most && b == least) {
-    sixth = 0;
-    along = g - b;
-  } else if (g == most && b == least) {
-    sixth = 1;
-    along = span - (r - b);
-  } else if (g == most && r == least) {
-    sixth = 2;
-    along = b - r;
-  } else if (b == most && r == least) {
-    sixth = 3;
-    along = span - (g - r);
-  } else if (b == most && g == least) {
-    sixth = 4;
-    along = r - g;
-  }
+  const hue = hueOf(r, g, b, max(max(r, g), b), min(min(r, g), b));
+  const sixth = hue / ALONG;
+  const along = hue % ALONG;
   // Exact: a quotient of integers this small is never rounded across a whole number.
   const position = <i32>(<f64>(along * 65536) / <f64>span);
   const knot = sixth * 256 + min(255, position >> 8);

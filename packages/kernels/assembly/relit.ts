@@ -1,4 +1,5 @@
 import { ONE, unpremultiplied } from './depth';
+import { ALONG, hueOf } from './hue';
 
 /** Four channels of a pixel, premultiplied by its coverage. */
 // @ts-ignore: decorator
@@ -56,33 +57,16 @@ export function relit(rgba: usize, from: usize, to: usize, pixels: i32, out: usi
   }
 }
 
-/** Knots round the hue circle, and the values of each, as in the core's raster/kernels.ts. */
-const SIXTH: f64 = 256;
+/** Values of a hue knot, as in the core's raster/kernels.ts. */
 const VALUES: i32 = 5;
 
+/** The knot nearest to a colour's hue: 256 in each sixth of the circle. */
 // @ts-ignore: decorator
 @inline
 function knotOf(r: i32, g: i32, b: i32, most: i32, least: i32): i32 {
-  const span = most - least;
-  let sixth = 5;
-  let along = span - (b - g);
-  if (r == most && b == least) {
-    sixth = 0;
-    along = g - b;
-  } else if (g == most && b == least) {
-    sixth = 1;
-    along = span - (r - b);
-  } else if (g == most && r == least) {
-    sixth = 2;
-    along = b - r;
-  } else if (b == most && r == least) {
-    sixth = 3;
-    along = span - (g - r);
-  } else if (b == most && g == least) {
-    sixth = 4;
-    along = r - g;
-  }
-  return <i32>Math.floor((<f64>(sixth * 256) + (<f64>along * SIXTH) / <f64>span) + 0.5);
+  const hue = hueOf(r, g, b, most, least);
+  const along = <f64>(hue % ALONG);
+  return <i32>Math.floor(<f64>((hue / ALONG) * 256) + (along * 256) / <f64>(most - least) + 0.5);
 }
 
 /** Colours with their chroma turned and stretched, and lifted, by hue; greys stay. */

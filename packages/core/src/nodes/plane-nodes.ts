@@ -4,7 +4,7 @@ import { crop, grow } from '../raster/region';
 import { blankPlane, isBlank, isSolid, uniformPlane, uniformValue } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import type { Join } from '../sheet/model';
-import { bareOf } from './convert-node';
+import { bareOf, convertNode } from './convert-node';
 import { keyOf } from './key';
 import { rendered, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
 
@@ -77,6 +77,9 @@ export const coverageNode = (input: Node): Plane =>
   planeOf(keyOf('coverage', null, [input]), [input], 0, 'never', function* (region, work) {
     return coveragePlane(yield* rendered(input, region, work), work.kernels);
   });
+
+/** What is read of a node: its greys, or how much ink there is. */
+export const readNode = (input: Node): Node<'tone'> => (input.kind === 'ink' ? coverageNode(input) : convertNode(input, 'tone'));
 
 /** The light of a node as weights: what is not there counts as white. */
 export const lightNode = (input: Node<'tone'>): Plane =>

@@ -1,8 +1,8 @@
-import { blurred, blurReach } from './blur';
+import { blurred } from './blur';
 import { wholeWeights, axisOf } from './filter';
 import type { Kernels } from './kernels';
-import { ONE, sizeOf, type Region } from './raster';
-import { crop, grow } from './region';
+import { sizeOf, type Region } from './raster';
+import { crop } from './region';
 
 /**
  * Coarse grids: planes of square means of 2^shift pixels, anchored to the sheet. What looks far about (soft copies, local means)
@@ -64,22 +64,11 @@ const coarseSigma = (sigmaPx: number, shift: number): number => {
   return shift === 0 ? sigma : Math.sqrt(Math.max(0, sigma * sigma - ADDED_VARIANCE));
 };
 
-/** Coarse pixels beyond a region's own that a soft copy reads. */
-export const softPixels = (sigmaPx: number, shift: number): number =>
-  blurReach(coarseSigma(sigmaPx, shift)) + (shift === 0 ? 0 : SPLINE_REACH);
-
 /** Under this many pixels a blur changes nothing that could be seen. */
 const LEAST_SIGMA = 0.15;
 
-/** A coarse plane blurred by `sigmaPx` fine pixels, on its own grid; right `softPixels` less the spline's within its rim. */
+/** A coarse plane blurred by `sigmaPx` fine pixels, on its own grid; right but for its reach along the rim. */
 export const softened = (plane: Int16Array, from: Region, shift: number, sigmaPx: number, kernels: Kernels): Int16Array => {
   const sigma = coarseSigma(sigmaPx, shift);
   return sigma < LEAST_SIGMA ? plane : blurred(plane, 1, from, sigma, kernels);
 };
-
-/** The coarse region that a soft copy of a fine one is made from. */
-export const softRegion = (region: Region, shift: number, sigmaPx: number): Region =>
-  grow(coarseRegion(region, shift), softPixels(sigmaPx, shift));
-
-/** A share as a working value, not clamped. */
-export const workingOf = (value: number): number => Math.floor(value * ONE + 0.5);

@@ -1,19 +1,12 @@
 import { cosDeg, sinDeg } from '../units/exact';
 import { chanceAt, fade } from '../units/noise';
+import { once } from '../units/remember';
 import { NOISE_SIDE, type Kernels, type NoiseOctave, type Warp } from './kernels';
 import { ONE, sizeOf, type Region } from './raster';
 
 /** Cells of the noise tile along a side, each of POINTS points. */
 const CELLS = 64;
 const POINTS = NOISE_SIDE / CELLS;
-
-let made: Int16Array | null = null;
-
-/**
- * Gradient noise (K. Perlin, Improving noise, 2002), with gradients all round, that repeats after CELLS cells; within ± ONE. All noise
- * of the steps is read from this one tile, turned, stretched and shifted.
- */
-export const noiseTile = (): Int16Array => (made ??= makeTile());
 
 const makeTile = (): Int16Array => {
   const [gx, gy] = [new Float64Array(CELLS * CELLS), new Float64Array(CELLS * CELLS)];
@@ -44,6 +37,12 @@ const makeTile = (): Int16Array => {
   }
   return tile;
 };
+
+/**
+ * Gradient noise (K. Perlin, Improving noise, 2002), with gradients all round, that repeats after CELLS cells; within ± ONE. All noise
+ * of the steps is read from this one tile, turned, stretched and shifted.
+ */
+export const noiseTile = once(makeTile);
 
 /** A noise on the sheet. */
 export interface NoiseKind {

@@ -2,7 +2,8 @@ import { angle, choice, ramp as rampDial } from '../fields/dials';
 import type { SourceDeclaration, SourceOfDials } from './declare';
 import type { Arena } from '../raster/arena';
 import { boxAffine, boxCoverage } from '../raster/place';
-import { ONE, sizeOf, times, type Region, type Rgb } from '../raster/raster';
+import { rampAt, type RampPoint } from '../raster/ramp';
+import { ONE, sizeOf, times, type Region } from '../raster/raster';
 import { blankPlane } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
 import { cosDeg, sinDeg } from '../units/exact';
@@ -13,7 +14,7 @@ export interface RampColours {
   readonly form: 'straight' | 'round';
   /** The way it runs, counter-clockwise from left to right; only of a straight one. */
   readonly angle: number;
-  readonly stops: readonly { readonly at: number; readonly colour: Rgb; readonly strength: number }[];
+  readonly stops: readonly RampPoint[];
 }
 
 const RAMP_STEPS = 4096;
@@ -22,19 +23,9 @@ const RAMP_STEPS = 4096;
 const rampTable = (stops: RampColours['stops']): Int16Array => {
   const table = new Int16Array(4 * (RAMP_STEPS + 1));
   for (let i = 0; i <= RAMP_STEPS; i++) {
-    const at = i / RAMP_STEPS;
-    const next = stops.findIndex((stop) => stop.at >= at);
-    const to = stops[next < 0 ? stops.length - 1 : next] as RampColours['stops'][number];
-    const from = next <= 0 ? to : (stops[next - 1] as RampColours['stops'][number]);
-    const share = to.at > from.at ? (at - from.at) / (to.at - from.at) : 0;
-    const alpha = Math.floor((from.strength + (to.strength - from.strength) * share) * ONE + 0.5);
-    // Colours run into each other as they are seen: a clear stop lends the next one no colour of its own.
-    const weigh = to.strength * share + from.strength * (1 - share);
-    for (let c = 0; c < 3; c++) {
-      const [a, b] = [from.colour[c] as number, to.colour[c] as number];
-      const mixed = weigh > 0 ? (a * from.strength * (1 - share) + b * to.strength * share) / weigh : 0;
-      table[4 * i + c] = times(Math.floor(mixed + 0.5), alpha);
-    }
+    const { colour, strength } = rampAt(stops, i / RAMP_STEPS);
+    const alpha = Math.floor(strength * ONE + 0.5);
+    colour.forEach((v, c) => (table[4 * i + c] = times(Math.floor(v + 0.5), alpha)));
     table[4 * i + 3] = alpha;
   }
   return table;

@@ -133,6 +133,28 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly apply: TonePoint<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
 }
 
+/** What most steps on greys say of themselves: greys in and out, pixel by pixel, and a picture in colour is lit by them. */
+export const ON_GREYS = {
+  takes: 'tone',
+  gives: 'tone',
+  keepsColour: true,
+  amount: 'mix',
+  reach: (): number => 0,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+} as const;
+
+/** What most steps on colours say of themselves: each colour by itself, whatever its place. */
+export const ON_COLOURS = {
+  takes: 'colour',
+  gives: 'colour',
+  amount: 'mix',
+  reach: (): number => 0,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  pointwise: true,
+} as const;
+
 export const defineStep = <const K extends string, D extends Dials, const T extends Takes, const G extends Gives>(
   step: StepDeclaration<K, D, T, G>,
 ): StepDeclaration<K, D, T, G> => step;

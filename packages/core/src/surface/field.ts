@@ -208,11 +208,3 @@ export const sineOf = (turns: number): number => {
   const i = Math.floor(at);
   return (SINES[i] as number) + ((SINES[i + 1] as number) - (SINES[i] as number)) * (at - i);
 };
-
-export const clamp = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
-
-/** 0 below `from`, 1 above `to`, smooth between. */
-export const smoothstep = (from: number, to: number, v: number): number => {
-  const t = clamp((v - from) / (to - from));
-  return t * t * (3 - 2 * t);
-};

@@ -1,5 +1,6 @@
 import { chanceAt } from '../units/noise';
-import { aslant, clamp, smoothstep, hills, layers, sineOf, strewn } from './field';
+import { clamp, smoothstep } from '../units/smooth';
+import { aslant, hills, layers, sineOf, strewn } from './field';
 import type { Surface } from './look';
 
 export const metalPlate: Surface = {

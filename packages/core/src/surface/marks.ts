@@ -1,5 +1,6 @@
 import { chanceAt } from '../units/noise';
-import { aslant, cellsFor, smoothstep, hills, layers, nine, strewn, type Field, type Ground } from './field';
+import { smoothstep } from '../units/smooth';
+import { aslant, cellsFor, hills, layers, nine, strewn, type Field, type Ground } from './field';
 import type { Surface } from './look';
 
 const INK: readonly [number, number, number] = [38, 36, 38];

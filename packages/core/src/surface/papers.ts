@@ -1,5 +1,6 @@
 import { chanceAt } from '../units/noise';
-import { aslant, clamp, smoothstep, facets, factor, hills, layers, strewn, type Facet, type Field, type Ground } from './field';
+import { clamp, smoothstep } from '../units/smooth';
+import { aslant, facets, factor, hills, layers, strewn, type Facet, type Field, type Ground } from './field';
 import type { Surface } from './look';
 
 const facetHere = (): Facet => ({ cellX: 0, cellY: 0, dx: 0, dy: 0, crease: 0 });

@@ -5,3 +5,9 @@ export const remembering = <A, R>(count: number, nameOf: (argument: A) => string
   const kept = new Latest<string, R>(count);
   return (argument: A): R => kept.of(nameOf(argument), () => build(argument));
 };
+
+/** Wraps what is made when it is first asked for, and kept. */
+export const once = <R>(make: () => R): (() => R) => {
+  let made: { readonly value: R } | null = null;
+  return () => (made ??= { value: make() }).value;
+};

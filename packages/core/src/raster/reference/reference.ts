@@ -4,6 +4,7 @@ import { SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../k
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
 import { detail } from './detail';
+import { hueOf } from './hue';
 import { indexPlanes } from './index-plane';
 import { noise } from './noise';
 import { planes } from './planes';
@@ -27,17 +28,7 @@ const weighted = (r: number, g: number, b: number, shares: GreyShares): number =
 
 /** Response at the hue of a colour: piecewise linear between HUE_KNOTS knots, from red by green to blue. */
 const responseAt = (response: Int16Array, r: number, g: number, b: number): number => {
-  const most = Math.max(r, g, b);
-  const least = Math.min(r, g, b);
-  const span = most - least;
-  let sixth: number;
-  let along: number;
-  if (r === most && b === least) [sixth, along] = [0, g - b];
-  else if (g === most && b === least) [sixth, along] = [1, span - (r - b)];
-  else if (g === most && r === least) [sixth, along] = [2, b - r];
-  else if (b === most && r === least) [sixth, along] = [3, span - (g - r)];
-  else if (b === most && g === least) [sixth, along] = [4, r - g];
-  else [sixth, along] = [5, span - (b - g)];
+  const { sixth, along, span } = hueOf(r, g, b);
   const position = Math.floor((along * 65536) / span);
   const knot = sixth * 256 + Math.min(255, position >> 8);
   const fraction = position >= 65536 ? 256 : position & 255;

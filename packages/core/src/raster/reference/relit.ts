@@ -1,5 +1,6 @@
 import { HUE_KNOT_VALUES, type Kernels } from '../kernels';
 import { ONE, times } from '../raster';
+import { hueOf } from './hue';
 
 const full = (value: number, alpha: number): number =>
   alpha === ONE ? value : Math.min(ONE, Math.floor((value * ONE + (alpha >> 1)) / alpha));
@@ -33,21 +34,9 @@ export const relit: Kernels['relit'] = (rgba, from, to, out) => {
   }
 };
 
-/** The knot nearest to a colour's hue: 256 in each sixth of the circle, from red by green to blue. */
-const knotOf = (r: number, g: number, b: number, most: number, least: number): number => {
-  const span = most - least;
-  const [sixth, along] =
-    r === most && b === least
-      ? [0, g - b]
-      : g === most && b === least
-        ? [1, span - (r - b)]
-        : g === most && r === least
-          ? [2, b - r]
-          : b === most && r === least
-            ? [3, span - (g - r)]
-            : b === most && g === least
-              ? [4, r - g]
-              : [5, span - (b - g)];
+/** The knot nearest to a colour's hue: 256 in each sixth of the circle. */
+const knotOf = (r: number, g: number, b: number): number => {
+  const { sixth, along, span } = hueOf(r, g, b);
   return Math.floor(sixth * 256 + (along * 256) / span + 0.5);
 };
 
@@ -61,7 +50,7 @@ export const hued: Kernels['hued'] = (rgba, knots, gentle, out) => {
       continue;
     }
     const span = most - least;
-    const k = knotOf(r, g, b, most, least) * HUE_KNOT_VALUES;
+    const k = knotOf(r, g, b) * HUE_KNOT_VALUES;
     const share = 1 - (gentle * span) / ONE;
     const grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
     const [red, blue] = [r - grey, b - grey];

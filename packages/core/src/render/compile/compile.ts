@@ -1,4 +1,5 @@
 import type { Sheet } from '../../sheet/model';
+import { once } from '../../units/remember';
 import { analysisScale, wholeRegion, type Scale } from '../scale';
 import { contextOf } from './context';
 import { CompileError, type Chain, type Graph, type InfoOf, type SheetOf } from './graph';
@@ -40,11 +41,6 @@ const nestedGraph = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph 
   const made = compiled(sheet, scale, job, chain);
   job.nested.set(name, made);
   return made;
-};
-
-const once = (make: () => Graph): (() => Graph) => {
-  let made: Graph | null = null;
-  return () => (made ??= make());
 };
 
 const readOf = (sheet: Sheet, job: Job, chain: Chain): { readonly analysis: () => Graph; readonly dotted: () => Graph } => {

@@ -12,7 +12,7 @@ import { shiftFor, SPLINE_REACH } from '../../raster/coarse';
 import { curveNode, type CurveCalls } from '../curve-node';
 import { mixNode } from '../../nodes/mix-node';
 import type { Node } from '../../nodes/node';
-import { coverageNode, productNode, softNode, type Plane } from '../../nodes/plane-nodes';
+import { coverageNode, productNode, readNode, softNode, type Plane } from '../../nodes/plane-nodes';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
@@ -99,7 +99,7 @@ const NEAR_PX = 48;
 const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: number): CoarseInput[] => {
   const wishes = declaration.coarse?.(params) ?? [];
   if (wishes.length === 0) return [];
-  const greys = input.kind === 'ink' ? coverageNode(input) : convertNode(input, 'tone');
+  const greys = readNode(input);
   const isPlain = input.kind === 'ink' || input.kind === 'tone';
   return wishes.map(({ grain, reach, through }) => {
     const shift = shiftFor(grain * pxPerMm);

@@ -41,3 +41,11 @@ export function* inToneColours(input: ColourRaster, tables: ToneColours, kernels
   kernels.toned(tone, coverage, tables, data);
   return { ...input, data };
 }
+
+/** A picture with each channel taken through its own table, its coverage kept. */
+export function* throughChannels(input: ColourRaster, tables: ToneColours, kernels: Kernels): Generator<void, ColourRaster, void> {
+  const data = kernels.arena.plane(input.data.length);
+  yield;
+  kernels.channels(input.data, ...tables, data);
+  return { ...input, data };
+}

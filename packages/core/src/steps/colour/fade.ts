@@ -1,10 +1,10 @@
 import { exp, ln, power } from '../../units/exact';
 import { remembering } from '../../units/remember';
 import { decoded, encoded } from '../../units/srgb';
-import { defineStep } from '../declare';
+import { defineStep, ON_COLOURS } from '../declare';
 import { number, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
-import type { ToneColours } from './by-tone';
+import { throughChannels, type ToneColours } from './by-tone';
 
 /** Share of its density that each dye loses in the first year: cyan (which holds red back) goes first. Common practice; the values by trial. */
 const LOSS = { cyan: 0.011, magenta: 0.0058, yellow: 0.0036 };
@@ -47,19 +47,9 @@ export const fade = defineStep({
     years: number({ title: 'Years', unit: 'years', min: 0, max: 100, step: 1, default: 35, more: 'longer in the light' }),
     paper: share({ title: 'Yellowing', default: 0.5, more: 'the paper goes yellower' }),
   },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   summary: ({ years }) => `${Math.round(years)} years`,
   *apply(input, params, at, kernels) {
-    const tables = tablesFor(params);
-    yield;
-    const data = kernels.arena.plane(input.data.length);
-    kernels.channels(input.data, ...tables, data);
-    return { ...input, data };
+    return yield* throughChannels(input, tablesFor(params), kernels);
   },
 });

@@ -1,5 +1,5 @@
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_COLOURS } from '../declare';
 import { angle, share } from '../../fields/dials';
 import { hueKnots, nearHue } from './hue-knots';
 
@@ -33,13 +33,7 @@ export const oneHue = defineStep({
     colour: share({ title: 'Colour', min: -1, max: 2, default: 0.2, more: 'stronger colour' }),
     turn: angle({ title: 'Turn', min: -180, max: 180, default: 0, more: 'towards the next hue: red to yellow, yellow to green' }),
   },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   summary: ({ hue, light, turn }) => `${hue.toFixed(0)}°, light ${(100 * light).toFixed(0)} %${turn ? `, turned ${turn.toFixed(0)}°` : ''}`,
   *apply(input, dials, at, kernels) {
     const data = kernels.arena.plane(input.data.length);

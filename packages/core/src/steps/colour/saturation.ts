@@ -1,5 +1,5 @@
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_COLOURS } from '../declare';
 import { choice, share } from '../../fields/dials';
 import { hueKnots, nearHue } from './hue-knots';
 
@@ -29,13 +29,7 @@ export const saturation = defineStep({
     strength: share({ title: 'Colour', min: -1, default: 0.35, more: 'stronger colours; −100 % is grey' }),
     how: choice({ title: 'In', options: ['all alike', 'gently'], default: 'gently' }),
   },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   summary: ({ strength, how }) => `${(100 * strength).toFixed(0)} %, ${how}`,
   *apply(input, { strength, how }, at, kernels) {
     // Taking colour away is even, so that −100 % is grey in either way.

@@ -1,6 +1,7 @@
 import { ONE, type Rgb } from '../../raster/raster';
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { smoothstep } from '../../units/smooth';
+import { defineStep, ON_COLOURS } from '../declare';
 import { colour, share } from '../../fields/dials';
 import { inToneColours, lumaOf, toneColours, withLuma, type Colour } from './by-tone';
 
@@ -26,8 +27,7 @@ const tablesFor = remembering(
   ({ darks, lights, balance, strength }) => {
     const [dark, light] = [chromaOf(darks), chromaOf(lights)];
     return toneColours((tone) => {
-      const x = Math.max(0, Math.min(1, (tone - balance) / (2 * PASSAGE) + 0.5));
-      const share = x * x * (3 - 2 * x);
+      const share = smoothstep(balance - PASSAGE, balance + PASSAGE, tone);
       const tinted = [0, 1, 2].map((c) => tone + strength * ((dark[c] as number) * (1 - share) + (light[c] as number) * share));
       return withLuma(tinted as unknown as Colour, tone);
     });
@@ -48,13 +48,7 @@ export const splitTint = defineStep({
     balance: share({ title: 'Balance', default: 0.5, more: 'the tint of the darks reaches further up' }),
     strength: share({ title: 'Strength', default: 0.6, more: 'stronger colour' }),
   },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   *apply(input, { darks, lights, balance, strength }, at, kernels) {
     const split = { darks: at.colourOf(darks), lights: at.colourOf(lights), balance, strength };
     return yield* inToneColours(input, tablesFor(split), kernels);

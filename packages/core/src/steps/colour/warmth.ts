@@ -1,8 +1,9 @@
 import { radiatorChromaticity, shiftedKelvin } from '../../units/mired';
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_COLOURS } from '../declare';
 import { number } from '../../fields/dials';
 import { gainTable } from '../tone/gain-table';
+import { throughChannels } from './by-tone';
 
 /** Daylight that a shift is reckoned from, kelvin. */
 const DAYLIGHT = 5500;
@@ -35,19 +36,9 @@ export const warmth = defineStep({
   purpose: 'Warmer or colder light, as a filter over the lens would give.',
   words: 'warm cold white balance sunset filter temperature faded',
   dials: { shift: number({ title: 'Shift', unit: 'mired', min: -120, max: 250, step: 1, default: 18, more: 'warmer' }) },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   summary: ({ shift }) => (shift < 0 ? `colder by ${-shift} mired` : `warmer by ${shift} mired`),
   *apply(input, { shift }, _, kernels) {
-    const [r, g, b] = warmthTables(shift);
-    yield;
-    const data = kernels.arena.plane(input.data.length);
-    kernels.channels(input.data, r, g, b, data);
-    return { ...input, data };
+    return yield* throughChannels(input, warmthTables(shift), kernels);
   },
 });

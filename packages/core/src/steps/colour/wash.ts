@@ -1,9 +1,9 @@
 import { ONE, type Rgb } from '../../raster/raster';
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_COLOURS } from '../declare';
 import { choice, colour, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
-import type { ToneColours } from './by-tone';
+import { throughChannels, type ToneColours } from './by-tone';
 
 /** What a wash w makes of a channel v. W3C Compositing and Blending Level 1: multiply, screen, exclusion. */
 const WASHES = {
@@ -34,19 +34,9 @@ export const wash = defineStep({
     way: choice({ title: 'Works', options: ['darkening', 'lightening', 'both ways'], default: 'both ways' }),
     strength: share({ title: 'Strength', default: 0.25, more: 'stronger' }),
   },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   summary: ({ way, strength }) => `${way}, ${(100 * strength).toFixed(0)} %`,
   *apply(input, { colour: ref, way, strength }, at, kernels) {
-    const tables = tablesFor({ rgb: at.colourOf(ref), way, strength });
-    yield;
-    const data = kernels.arena.plane(input.data.length);
-    kernels.channels(input.data, ...tables, data);
-    return { ...input, data };
+    return yield* throughChannels(input, tablesFor({ rgb: at.colourOf(ref), way, strength }), kernels);
   },
 });

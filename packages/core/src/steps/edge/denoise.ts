@@ -1,4 +1,4 @@
-import { defineStep, type Coarse } from '../declare';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { edgeKeeping, edgeKeepingWish } from '../soft';
 import { length, share } from '../../fields/dials';
 
@@ -17,14 +17,9 @@ export const denoise = defineStep({
     strength: share({ title: 'Strength', default: 0.4, more: 'stronger contrasts count as noise' }),
     size: length({ title: 'Size', min: 0.05, max: 6, wide: true, default: 0.6, more: 'coarser noise goes' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ size }) => [edgeKeepingWish(size / 2)],
-  draft: { behaviour: 'same' },
   summary: ({ strength, size }) => `${(100 * strength).toFixed(0)} % of ${Number(size.toFixed(2))} mm`,
   *apply(input, { strength, size }, at, kernels) {
     yield;

@@ -1,6 +1,6 @@
 import { exp } from '../../units/exact';
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse } from '../declare';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { liftTable, softCopy, softWish } from '../soft';
 import { length, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
@@ -41,14 +41,9 @@ export const edgeLines = defineStep({
     hardness: share({ title: 'Hardness', default: 0.7, more: 'crisper lines' }),
     fill: share({ title: 'Fill', default: 0.25, more: 'more of the picture stays between the lines' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ thickness }) => [softWish(SIGMA * thickness), softWish(RATIO * SIGMA * thickness)],
-  draft: { behaviour: 'same' },
   summary: ({ thickness, fill }) => `${Number(thickness.toFixed(2))} mm, fill ${(100 * fill).toFixed(0)} %`,
   *apply(input, { thickness, many, hardness, fill }, at, kernels) {
     const { arena } = kernels;

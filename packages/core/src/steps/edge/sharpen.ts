@@ -1,5 +1,5 @@
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse } from '../declare';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { liftTable, softCopy, softWish } from '../soft';
 import { length, share } from '../../fields/dials';
 
@@ -35,14 +35,9 @@ export const sharpen = defineStep({
     lights: share({ title: 'Light side', default: 1, more: 'lights overshoot as far as the darks' }),
     threshold: share({ title: 'Leave alone', max: 0.2, default: 0.01, more: 'grain and noise stay as they are' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ halo }) => [softWish(halo / 2)],
-  draft: { behaviour: 'same' },
   summary: ({ strength, halo }) => `${(100 * strength).toFixed(0)} % over ${Number(halo.toFixed(2))} mm`,
   *apply(input, dials, at, kernels) {
     const soft = softCopy(at.coarse[0] as Coarse, input.region, (dials.halo / 2) * at.pxPerMm, kernels);

@@ -1,7 +1,7 @@
 import { ONE, shareOf } from '../../raster/raster';
 import { uniformPlane } from '../../raster/uniform';
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse } from '../declare';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { softCopy, softWish } from '../soft';
 import { length, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
@@ -24,14 +24,9 @@ export const softGlow = defineStep({
     strength: share({ title: 'Strength', default: 0.7, more: 'more light from the soft copy' }),
     radius: length({ title: 'Radius', min: 0.1, max: 40, wide: true, default: 3, more: 'softer, wider' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ strength, radius }) => [softWish(radius / 2, { name: ['glowing', strength], table: glowing(strength) })],
-  draft: { behaviour: 'same' },
   summary: ({ strength, radius }) => `${(100 * strength).toFixed(0)} % over ${Number(radius.toFixed(1))} mm`,
   *apply(input, { strength, radius }, at, kernels) {
     const { arena } = kernels;

@@ -8,7 +8,8 @@ import { readFrom, taken, wayBack, type Shift } from '../../raster/shifted';
 import { uniformPlane } from '../../raster/uniform';
 import { exp, sinDeg } from '../../units/exact';
 import { chanceAt } from '../../units/noise';
-import { remembering } from '../../units/remember';
+import { once, remembering } from '../../units/remember';
+import { smoothstep } from '../../units/smooth';
 import { defineStep, type Coarse } from '../declare';
 import { liftTable, softWish } from '../soft';
 import { number, seed, share } from '../../fields/dials';
@@ -61,13 +62,8 @@ const skewOf = (dials: CopierDials): Shift => {
   return { across: 0, down: 0, turn, stretch: 0 };
 };
 
-const smooth = (x: number): number => {
-  const t = Math.max(0, Math.min(1, x));
-  return t * t * (3 - 2 * t);
-};
-
 const halos = remembering(4, String, (halo: number) => liftTable((d) => 2 * HALO * halo * d));
-const solids = remembering(2, String, (_: 'lift') => toneTable((m) => smooth((SOLID.from - m) / (SOLID.from - SOLID.full))));
+const solids = once(() => toneTable((m) => smoothstep(SOLID.from, SOLID.full, m)));
 /** What toner makes of a tone to which grains of a strength were added, so much (0 … 1) of their power too fine to be seen: the
  * logistic curve that is nearest to the normal distribution. */
 const toToner = remembering(8, String, ([grain, unseen]: readonly [number, number]) => {
@@ -76,7 +72,7 @@ const toToner = remembering(8, String, ([grain, unseen]: readonly [number, numbe
 });
 /** Nothing where noise (½ + n / 2) passes a cut, all elsewhere. */
 const below = remembering(16, String, (cut: number) => toneTable((v) => (v > (1 + cut) / 2 ? 0 : 1)));
-const upper = remembering(1, String, (_: 'half') => toneTable((v) => Math.max(0, 2 * v - 1)));
+const upper = once(() => toneTable((v) => Math.max(0, 2 * v - 1)));
 
 /** One generation's light, before toner: what every row of it gains, exposure and bands. */
 const rowLight = (dials: CopierDials, generation: number, region: Region, pxPerMm: number, kernels: Kernels): Int16Array => {
@@ -157,10 +153,10 @@ function* copied(
   yield;
   if (dials.hollow > 0) {
     const solid = arena.plane(pixels);
-    kernels.table(around, solids('lift'), solid);
+    kernels.table(around, solids(), solid);
     const worn = noise({ grain: SOLID.grain, octaves: 3, seed: at + 1 });
     kernels.multiplyAdd(worn, half, half, worn);
-    kernels.table(worn, upper('half'), worn);
+    kernels.table(worn, upper(), worn);
     kernels.multiplyAdd(worn, uniform(2 * dials.hollow * SOLID.hollow), uniform(2 * dials.hollow * SOLID.lift), worn);
     kernels.multiplyAdd(solid, worn, tone, tone);
     yield;

@@ -1,5 +1,5 @@
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_GREYS } from '../declare';
 import { choice, curve, share, toggle, type CurvePoint } from '../../fields/dials';
 import { throughPoints } from '../tone/interpolation';
 import { toneTable } from '../tone/table';
@@ -14,11 +14,11 @@ export interface GainDials {
 const STEPS = 1024;
 
 /** The ink that prints for an ink asked for, both 0 … 1. The parabola a + 4 · g · a · (1 − a) is a common model (common practice). */
-export const printedInk = ({ by, middle, measured }: Omit<GainDials, 'compensate'>): ((ink: number) => number) =>
+const printedInk = ({ by, middle, measured }: Omit<GainDials, 'compensate'>): ((ink: number) => number) =>
   by === 'the middle' ? (a) => Math.max(0, Math.min(1, a + 4 * middle * a * (1 - a))) : throughPoints(measured);
 
 /** The least ink to be asked for so that at least this much prints. */
-export const inkToAsk = (printed: (ink: number) => number): ((ink: number) => number) => {
+const inkToAsk = (printed: (ink: number) => number): ((ink: number) => number) => {
   const prints = Float64Array.from({ length: STEPS + 1 }, (_, i) => printed(i / STEPS));
   for (let i = 1; i <= STEPS; i++) prints[i] = Math.max(prints[i] as number, prints[i - 1] as number);
   return (wanted) => {
@@ -91,13 +91,7 @@ export const gain = defineStep({
     }),
     compensate: toggle({ title: 'Compensate', default: false, more: 'less ink is asked for, so that the tone meant prints' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
+  ...ON_GREYS,
   summary: (dials) => `${dials.compensate ? 'compensated, ' : ''}50 % prints ${(100 * printedInk(dials)(0.5)).toFixed(0)} %`,
   apply: { table: (dials) => tableFor(dials) },
 });

@@ -2,7 +2,7 @@ import { noisePlane } from '../../raster/noise';
 import { ONE } from '../../raster/raster';
 import { uniformPlane } from '../../raster/uniform';
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_GREYS } from '../declare';
 import { choice, length, seed, share } from '../../fields/dials';
 
 const KINDS = ['film', 'toner'] as const;
@@ -47,13 +47,7 @@ export const grain = defineStep({
     clumps: share({ title: 'Clumps', default: 0.35, more: 'grains gather' }),
     seed: seed({ title: 'Seed', default: 1 }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
+  ...ON_GREYS,
   summary: ({ kind, strength, size }) => `${kind}, ${(100 * strength).toFixed(0)} % of ${Number(size.toFixed(2))} mm`,
   *apply(input, { strength, size, kind, even, clumps, seed: number }, at, kernels) {
     const { arena } = kernels;

@@ -1,22 +1,19 @@
 import type { Kernels, NoiseOctave } from '../../raster/kernels';
-import { noiseOctaves, noisePlane, noiseTile, type NoiseKind } from '../../raster/noise';
+import { noiseOctaves, noiseTile, type NoiseKind } from '../../raster/noise';
 import { ONE, sizeOf, type InkRaster, type Region } from '../../raster/raster';
 import { uniformPlane } from '../../raster/uniform';
 import { normalQuantile } from '../../units/normal';
-import { remembering } from '../../units/remember';
+import { once, remembering } from '../../units/remember';
+import { smoothstep } from '../../units/smooth';
 import { defineStep, type Coarse, type StepAt } from '../declare';
 import { softCopy, softWish } from '../soft';
 import { angle, length, seed, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
+import { inkBody } from './ink-body';
 
 interface SpreadDials {
   readonly spread: number;
   readonly ragged: number;
-  readonly pooled: number;
-  readonly mottle: number;
-  readonly pinholes: number;
-  readonly starved: number;
-  readonly travel: number;
   readonly seed: number;
 }
 
@@ -84,13 +81,8 @@ const covers = remembering(
 );
 
 /** What of a distance is left where ink is thin: the edge draws in. */
-const thickness = remembering(1, String, (_: 'ink') =>
-  toneTable((thick) => {
-    const t = Math.max(0, Math.min(1, (thick - THIN) / (THICK - THIN)));
-    return t * t * (3 - 2 * t);
-  }),
-);
-const squares = remembering(1, String, (_: 'v²') => toneTable((v) => v * v));
+const thickness = once(() => toneTable((thick) => smoothstep(THIN, THICK, thick)));
+const squares = once(() => toneTable((v) => v * v));
 
 const fibreKind = ({ long, broad }: { readonly long: number; readonly broad: number }, seedOf: number): NoiseKind => ({
   grain: broad,
@@ -136,46 +128,9 @@ const ledByFibres = (at: Int16Array, dials: SpreadDials, pxPerMm: number, farPx:
   kernels.multiplyAdd(moved, half, half, moved);
   kernels.table(moved, wicks((WICK.times * wanderOf(dials) * pxPerMm) / (2 * farPx)), moved);
   // Wicks draw ink out of edges; bare paper beyond them, where the distance is 0, stays bare.
-  kernels.modulated(at, moved, wickWeights('edges'), at);
+  kernels.modulated(at, moved, wickWeights(), at);
 };
-const wickWeights = remembering(1, String, (_: 'edges') => toneTable((x) => (x <= 0 ? 0 : Math.min(1, 4 * x))));
-
-/** What of the ink is left inside shapes: thinner where it has run to the rims, mottled, with holes, starved along the press's travel. */
-const MOTTLE = { grain: 1.6, octaves: 3 };
-const HOLES = { grain: 0.26, octaves: 2 };
-const STARVED = { grain: 2.2, stretch: 26, octaves: 3, weaker: 0.7 };
-const FINE = { grain: 0.2, octaves: 2, weaker: 0.8 };
-
-const inner = remembering(6, String, (pooled: number) => toneTable((g) => 1 - 0.55 * pooled * Math.max(0, Math.min(1, (g - 0.93) / 0.06))));
-/** 1 less what noise above a floor takes, noise given as ½ + n / 2. */
-const worn = remembering(16, String, ([floor, by]: readonly [number, number]) => toneTable((v) => 1 - by * Math.max(0, 2 * v - 1 - floor)));
-const halfUp = remembering(1, String, (_: '½') => toneTable((v) => (v >= 0.5 ? 1 : 0)));
-
-const bodyOf = (soft: Int16Array, dials: SpreadDials, at: StepAt, region: Region, kernels: Kernels): Int16Array | null => {
-  const { pooled, mottle, pinholes, starved, travel } = dials;
-  if (pooled + mottle + pinholes + starved === 0) return null;
-  const pixels = sizeOf(region);
-  const half = uniformPlane(pixels, ONE / 2);
-  const body = kernels.arena.plane(pixels);
-  kernels.table(soft, inner(pooled), body);
-  const take = (kind: Omit<NoiseKind, 'seed'>, number: number, floor: number, by: number): void => {
-    const plane = noisePlane({ ...kind, seed: 8 * dials.seed + 40 + number }, at.pxPerMm, region, kernels);
-    kernels.multiplyAdd(plane, half, half, plane);
-    kernels.table(plane, worn([floor, by]), plane);
-    kernels.multiply(body, plane, body);
-  };
-  if (mottle > 0) take(MOTTLE, 0, -0.1, 1.1 * mottle);
-  if (pinholes > 0) take(HOLES, 1, 0.85 - 0.45 * pinholes, 30);
-  if (starved > 0) take({ ...STARVED, angleDeg: travel }, 2, 0.25 - 0.3 * starved, 3 * starved);
-  // Thin ink is broken ink: where every pixel prints all or nothing it has holes, finer than it is mottled.
-  const grain = noisePlane({ ...FINE, seed: 8 * dials.seed + 47 }, at.pxPerMm, region, kernels);
-  const isHard = at.edges === 'hard' && !at.draft;
-  kernels.modulated(body, grain, breaks(isHard ? 1 : 0.35), body);
-  if (isHard) kernels.table(body, halfUp('½'), body);
-  return body;
-};
-/** How far fine grain moves thin ink: not at all where it is solid. */
-const breaks = remembering(2, String, (by: number) => toneTable((v) => by * Math.min(1, 2 * (1 - v))));
+const wickWeights = once(() => toneTable((x) => (x <= 0 ? 0 : Math.min(1, 4 * x))));
 
 const spreadOut = (
   input: InkRaster,
@@ -197,7 +152,7 @@ const spreadOut = (
   if (dials.ragged > 0) ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
   const thick = kernels.arena.plane(from.length);
   kernels.ratio(softCopy(squared, region, sigma, kernels), soft, thick);
-  kernels.table(thick, thickness('ink'), thick);
+  kernels.table(thick, thickness(), thick);
   kernels.multiply(reached, thick, reached);
   kernels.table(reached, covers({ farPx: edge.farPx, hard: at.edges === 'hard' && !at.draft }), reached);
   // What was inked stays so: coverage + (1 − coverage) · reached.
@@ -249,11 +204,19 @@ export const inkSpread = defineStep({
   locality: 'grid',
   coarse: (dials) => {
     const wish = softWish(sigmaOf(dials));
-    return farthestOf(dials) > 0 ? [wish, { ...wish, through: { name: 'squares', table: squares('v²') } }] : [softWish(LEAST_SIGMA)];
+    return farthestOf(dials) > 0 ? [wish, { ...wish, through: { name: 'squares', table: squares() } }] : [softWish(LEAST_SIGMA)];
   },
   draft: { behaviour: 'fold' },
-  // Version 1 had no more than spread and raggedness.
-  upgrade: (params) => ({ pooled: 0, mottle: 0, pinholes: 0, starved: 0, travel: 90, ...params }),
+  // Version 1 had no more than spread and raggedness, and without spread it left edges alone.
+  upgrade: (params) => ({
+    pooled: 0,
+    mottle: 0,
+    pinholes: 0,
+    starved: 0,
+    travel: 90,
+    ...params,
+    ...(params['spread'] === 0 ? { ragged: 0 } : {}),
+  }),
   summary: ({ spread }) => `${Number(spread.toFixed(2))} mm`,
   *apply(input, dials, at, kernels) {
     yield;
@@ -262,7 +225,7 @@ export const inkSpread = defineStep({
       ? spreadOut(input, dials, at, kernels)
       : { coverage: input.coverage, soft: softCopy(at.coarse[0] as Coarse, input.region, LEAST_SIGMA * at.pxPerMm, kernels) };
     yield;
-    const body = bodyOf(soft, dials, at, input.region, kernels);
+    const body = inkBody(soft, dials, at, input.region, kernels);
     if (!body) return { ...input, coverage };
     kernels.multiply(body, coverage, body);
     return { ...input, coverage: body };

@@ -6,7 +6,7 @@ import { SURFACES } from '../../surface/surfaces';
 import { cosDeg, sinDeg } from '../../units/exact';
 import { remembering } from '../../units/remember';
 import type { Kernels } from '../../raster/kernels';
-import { defineStep } from '../declare';
+import { defineStep, ON_GREYS } from '../declare';
 import { choice, length, number, seed, share } from '../../fields/dials';
 import { liftTable } from '../soft';
 
@@ -61,13 +61,8 @@ export const relief = defineStep({
     }),
     seed: seed({ title: 'Seed', default: 1 }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
+  ...ON_GREYS,
   reach: ({ scale }) => scale / 2 + 0.5,
-  locality: 'local',
-  draft: { behaviour: 'same' },
   readsSurface: ({ of, seed: number }) => (of === PAPER ? null : { name: of, seed: number }),
   summary: ({ of, light }) => `${of}, from ${light} o’clock`,
   *apply(input, { depth, scale, light, seed: number }, at, kernels) {

@@ -1,5 +1,5 @@
 import { power } from '../../units/exact';
-import { defineStep } from '../declare';
+import { defineStep, ON_GREYS } from '../declare';
 import { share, toggle } from '../../fields/dials';
 import { foundCut } from './threshold';
 import { toneTable } from './table';
@@ -30,13 +30,7 @@ export const contrast = defineStep({
     auto: toggle({ title: 'Find the middle', default: true }),
     middle: share({ title: 'Middle', default: 0.5, more: 'more becomes black', shownWhen: { dial: 'auto', is: false } }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
+  ...ON_GREYS,
   summary: ({ strength, auto, middle }) =>
     `${(100 * strength).toFixed(0)} % about ${auto ? 'the middle found' : `${(100 * middle).toFixed(0)} %`}`,
   wantsStatistics: ({ auto }) => auto,

@@ -1,6 +1,6 @@
 import { power } from '../../units/exact';
 import { remembering } from '../../units/remember';
-import { defineStep } from '../declare';
+import { defineStep, ON_COLOURS } from '../declare';
 import { number } from '../../fields/dials';
 import { gainTable } from './gain-table';
 
@@ -15,13 +15,7 @@ export const exposure = defineStep({
   purpose: 'More or less light, as if the shutter had stayed open longer.',
   words: 'brighter darker light stops photograph',
   dials: { stops: number({ title: 'Stops', unit: 'EV', min: -6, max: 6, step: 0.1, default: 0, more: 'lighter' }) },
-  takes: 'colour',
-  gives: 'colour',
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
-  pointwise: true,
+  ...ON_COLOURS,
   summary: ({ stops }) => `${stops > 0 ? '+' : ''}${Number(stops.toFixed(2))} EV`,
   *apply(input, { stops }, _, kernels) {
     const table = exposed(stops);

@@ -1,4 +1,4 @@
-import { defineStep } from '../declare';
+import { defineStep, ON_GREYS } from '../declare';
 import { share } from '../../fields/dials';
 import { toneTable } from './table';
 
@@ -14,13 +14,7 @@ export const faded = defineStep({
     blacks: share({ title: 'Blacks', max: 0.6, default: 0.16, more: 'blacks fade towards grey' }),
     whites: share({ title: 'Whites', max: 0.6, default: 0.06, more: 'whites go grey as old paper does' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
+  ...ON_GREYS,
   summary: ({ blacks, whites }) => `${(100 * blacks).toFixed(0)}–${(100 - 100 * whites).toFixed(0)} %`,
   apply: { table: ({ blacks, whites }) => toneTable((t) => Math.min(blacks, 1 - whites) + Math.max(0, 1 - whites - blacks) * t) },
 });

@@ -1,9 +1,9 @@
 import { ONE } from '../../raster/raster';
-import { remembering } from '../../units/remember';
+import { once } from '../../units/remember';
 import { decoded } from '../../units/srgb';
 
 /** Light of each working value, and the least light that rounds to the next one: both by IEC 61966-2-1. */
-const scales = remembering(1, String, (_: 'sRGB') => {
+const scales = once(() => {
   const [light, next] = [new Float64Array(ONE + 1), new Float64Array(ONE)];
   for (let v = 0; v <= ONE; v++) light[v] = decoded(v / ONE);
   for (let v = 0; v < ONE; v++) next[v] = decoded((v + 0.5) / ONE);
@@ -12,7 +12,7 @@ const scales = remembering(1, String, (_: 'sRGB') => {
 
 /** What becomes of each encoded value when its light is multiplied by a gain, up to full light; rounded to nearest. */
 export const gainTable = (gain: number): Int16Array => {
-  const { light, next } = scales('sRGB');
+  const { light, next } = scales();
   const table = new Int16Array(ONE + 1);
   // Both run upwards, so the encoded value is found by going on from the one before.
   let encoded = 0;

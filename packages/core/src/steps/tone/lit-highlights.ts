@@ -1,22 +1,17 @@
 import { ONE } from '../../raster/raster';
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse } from '../declare';
+import { smoothstep } from '../../units/smooth';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { softCopy, softWish } from '../soft';
 import { length, share } from '../../fields/dials';
 import { toneTable } from './table';
 
-/** 0 below `from`, 1 at white, smooth between. */
-const above = (tone: number, from: number): number => {
-  const x = Math.max(0, Math.min(1, (tone - from) / (1 - from)));
-  return x * x * (3 - 2 * x);
-};
-
 const openedTable = remembering(8, String, ([open, from]: readonly [number, number]) =>
-  toneTable((t) => t + (1 - t) * open * above(t, from)),
+  toneTable((t) => t + (1 - t) * open * smoothstep(from, 1, t)),
 );
 
 /** The light that each tone gives off: that of the brightest parts alone. */
-const givenOff = remembering(8, String, ([glow, from]: readonly [number, number]) => toneTable((t) => glow * above(t, from)));
+const givenOff = remembering(8, String, ([glow, from]: readonly [number, number]) => toneTable((t) => glow * smoothstep(from, 1, t)));
 
 /** Pale tones opened towards paper; then 1 − (1 − t) · (1 − g), g the light of the brightest parts spread by a Gaussian. */
 export const litHighlights = defineStep({
@@ -40,15 +35,10 @@ export const litHighlights = defineStep({
       shownWhen: { dial: 'glow', isNot: 0 },
     }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ glow, from, length: mm }) =>
     glow > 0 ? [softWish(mm / 2, { name: ['given off', glow, from], table: givenOff([glow, from]) })] : [],
-  draft: { behaviour: 'same' },
   summary: ({ open, glow, length: mm }) =>
     `${(100 * open).toFixed(0)} %${glow > 0 ? `, glow ${(100 * glow).toFixed(0)} % over ${Number(mm.toFixed(1))} mm` : ''}`,
   *apply(input, { open, from, glow, length: mm }, at, kernels) {

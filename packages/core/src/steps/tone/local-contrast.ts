@@ -1,5 +1,5 @@
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse } from '../declare';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { edgeKeeping, edgeKeepingWish, liftTable, softCopy } from '../soft';
 import { length, share } from '../../fields/dials';
 
@@ -27,14 +27,9 @@ export const localContrast = defineStep({
     strength: share({ title: 'Strength', min: -1, default: 0.5, more: 'more structure; below nothing softer' }),
     size: length({ title: 'Size', min: 0.2, max: 30, wide: true, default: 4, more: 'larger shapes stand out' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ size }) => [edgeKeepingWish(size / 2)],
-  draft: { behaviour: 'same' },
   summary: ({ strength, size }) => `${(100 * strength).toFixed(0)} % over ${Number(size.toFixed(1))} mm`,
   *apply(input, { strength, size }, at, kernels) {
     if (strength === 0) return input;

@@ -1,6 +1,6 @@
 import { power } from '../../units/exact';
 import { decoded, encoded } from '../../units/srgb';
-import { defineStep } from '../declare';
+import { defineStep, ON_GREYS } from '../declare';
 import { choice, number, share } from '../../fields/dials';
 import { toneTable } from './table';
 
@@ -39,13 +39,7 @@ export const posterise = defineStep({
     spacing: choice({ title: 'Spaced', options: ['by eye', 'evenly'], default: 'by eye' }),
     softness: share({ title: 'Softness', default: 0.08, more: 'softer passages between tones' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
-  locality: 'local',
-  draft: { behaviour: 'same' },
+  ...ON_GREYS,
   summary: ({ steps, spacing }) => `${Math.round(steps)} tones, ${spacing}`,
   apply: { table: ({ steps, spacing, softness }) => posteriseTable(Math.round(steps), spacing, softness) },
 });

@@ -2,7 +2,7 @@ import { ONE } from '../../raster/raster';
 import { uniformPlane } from '../../raster/uniform';
 import { power } from '../../units/exact';
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse } from '../declare';
+import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { edgeKeeping, edgeKeepingWish } from '../soft';
 import { length, share } from '../../fields/dials';
 
@@ -36,14 +36,9 @@ export const shadowsHighlights = defineStep({
     range: share({ title: 'Range', min: 0.1, max: 0.9, default: 0.5, more: 'reaches further into the middle' }),
     radius: length({ title: 'Radius', min: 0.5, max: 40, wide: true, default: 6, more: 'larger surroundings decide' }),
   },
-  takes: 'tone',
-  gives: 'tone',
-  keepsColour: true,
-  amount: 'mix',
-  reach: () => 0,
+  ...ON_GREYS,
   locality: 'grid',
   coarse: ({ radius }) => [edgeKeepingWish(radius / 2)],
-  draft: { behaviour: 'same' },
   summary: ({ shadows, highlights }) => `shadows ${(100 * shadows).toFixed(0)}, highlights ${(100 * highlights).toFixed(0)} %`,
   *apply(input, { shadows, highlights, range, radius }, at, kernels) {
     const { arena } = kernels;

@@ -1,9 +1,8 @@
 import {
-  convertNode,
-  coverageNode,
   findPass,
   meanTone,
   planReading,
+  readNode,
   statisticsOf,
   stepOfKind,
   stepName,
@@ -18,13 +17,10 @@ import { row, type PlannedTask } from './planned';
 
 const HISTOGRAM_BARS = 64;
 
-/** What is read of a raster: its greys, or how much ink there is. */
-const readable = (node: Node): Node<'tone'> => (node.kind === 'ink' ? coverageNode(node) : convertNode(node, 'tone'));
-
 const readingOf = (graph: Graph, pass: string, step: string, sheet: Sheet): PlannedTask<StepReading> => {
   const name = stepName(pass, step);
-  const input = readable(graph.inputs.get(name) as Node);
-  const output = readable((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node);
+  const input = readNode(graph.inputs.get(name) as Node);
+  const output = readNode((graph.outputs.get(name) ?? graph.inputs.get(name)) as Node);
   const region = wholeRegion(graph.scale);
   const read = findPass(sheet, pass)?.steps.find((each) => each.id === step);
   const finding = read && stepOfKind(read.kind)?.found;

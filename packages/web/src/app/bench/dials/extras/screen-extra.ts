@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { ChartData, ChartOptions } from 'chart.js';
-import { BaseChartDirective } from 'ng2-charts';
 import { cellMm, cellsAcross, inkByTone, ONE, toneLevels, type Pass, type ShapeName, type Sheet, type Step } from '@uvrant/core';
-import { FormShade } from '../../../ui/shade';
+import { InkChart } from '../../../ui/ink-chart';
 import { Rendering } from '../../view/rendering';
 import { percent } from '../../words';
 import { screenWarnings } from './screen-warnings';
@@ -15,12 +13,13 @@ interface ScreenParams {
   readonly carries: 'darks' | 'lights';
 }
 
-const POINTS = 60;
+/** Inks asked for, from none to all. */
+const ASKED = Array.from({ length: 61 }, (_, i) => i / 60);
 
 /** The screen's arithmetic, what is wrong with it, and the ink it prints for each tone. */
 @Component({
   selector: 'uv-screen-extra',
-  imports: [BaseChartDirective],
+  imports: [InkChart],
   template: `
     <dl class="uv-sums">
       <dt>Frequency</dt>
@@ -37,9 +36,7 @@ const POINTS = 60;
     @for (warning of warnings(); track warning) {
       <p class="uv-warn" role="status">{{ warning }}</p>
     }
-    <div class="chart tall">
-      <canvas baseChart type="line" [data]="data()" [options]="options()" role="img" aria-label="Ink printed for each tone"></canvas>
-    </div>
+    <uv-ink-chart [asked]="asked" [prints]="prints()" label="Ink printed for each tone" />
     <p class="wait">tone in, white to black → ink out</p>
   `,
   styleUrl: './extra.scss',
@@ -50,7 +47,6 @@ export class ScreenExtra {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   private readonly rendering = inject(Rendering);
-  private readonly shade = inject(FormShade);
 
   private readonly params = computed(() => this.step().params as unknown as ScreenParams);
   protected readonly lpi = computed(() => this.params().lpi);
@@ -64,24 +60,9 @@ export class ScreenExtra {
   });
   protected readonly warnings = computed(() => screenWarnings(this.lpi(), this.sheet().ppi, this.pass().placement.width));
 
-  protected readonly data = computed<ChartData<'line'>>(() => {
+  protected readonly asked = ASKED;
+  protected readonly prints = computed(() => {
     const table = inkByTone(this.params());
-    const inks = Array.from({ length: POINTS + 1 }, (_, i) => (table[Math.round(ONE * (1 - i / POINTS))] as number) / ONE);
-    return {
-      labels: inks.map((_, i) => i),
-      datasets: [
-        { data: inks, borderColor: this.shade.colours().cobalt, borderWidth: 2, pointRadius: 0 },
-        { data: inks.map((_, i) => i / POINTS), borderColor: this.shade.colours().ink, borderWidth: 1, borderDash: [4, 4], pointRadius: 0 },
-      ],
-    };
+    return ASKED.map((ink) => (table[Math.round(ONE * (1 - ink))] as number) / ONE);
   });
-  protected readonly options = computed<ChartOptions<'line'>>(() => ({
-    animation: false,
-    maintainAspectRatio: false,
-    plugins: { legend: { display: false }, tooltip: { enabled: false } },
-    scales: {
-      x: { ticks: { display: false }, grid: { color: this.shade.colours().hair, tickLength: 0 } },
-      y: { min: 0, max: 1, ticks: { display: false, stepSize: 0.25 }, grid: { color: this.shade.colours().hair, tickLength: 0 } },
-    },
-  }));
 }
