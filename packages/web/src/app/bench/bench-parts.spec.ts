@@ -1,4 +1,4 @@
-import { withPass, withStep, type CurvePoint } from '@uvrant/core';
+import { freshStep, withPass, withStep, type CurvePoint } from '@uvrant/core';
 import { BenchActions } from '../state/bench';
 import { find, findOver, onBench, textOf, type } from '../../testing/bench';
 import { posterOf } from '../../testing/sheets';
@@ -252,5 +252,47 @@ describe('a pass and the sheet', () => {
     expect(find<HTMLButtonElement>(fixture, 'button', 'Take Flare off the sheet').disabled).toBe(true);
     find(fixture, 'button', 'Moss').click();
     expect(bench.document().inks.map(({ id }) => id)).toEqual(['soot', 'flare', 'moss']);
+  });
+});
+
+describe('dials that are seldom turned', () => {
+  const opened = async (kind: 'copier' | 'gain' | 'threshold', params: Record<string, unknown> = {}) => {
+    const added = freshStep(kind, params, 'added');
+    const bench = onBench(withPass(posterOf(), 'picture', (pass) => ({ ...pass, steps: [...pass.steps.slice(0, 2), added] })));
+    bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'added' } }));
+    return { bench, fixture: await bench.shown(DialsColumn) };
+  };
+
+  test('are folded away until they are asked for, and away again', async () => {
+    const { fixture } = await opened('copier');
+    expect(textOf(fixture)).toContain('Generations');
+    expect(textOf(fixture)).not.toContain('Hollow solids');
+    const more = find(fixture, 'button', 'More dials');
+    expect(more.getAttribute('aria-expanded')).toBe('false');
+    more.click();
+    await fixture.whenStable();
+    for (const title of ['Exposure', 'Hollow solids', 'Drum marks', 'Skew']) expect(textOf(fixture)).toContain(title);
+    find(fixture, 'button', 'Fewer dials').click();
+    await fixture.whenStable();
+    expect(textOf(fixture)).not.toContain('Drum marks');
+  });
+
+  test('a step without any has no fold, and shows the dials that its choice needs', async () => {
+    const one = await opened('threshold');
+    expect(textOf(one.fixture)).not.toContain('More dials');
+    expect(textOf(one.fixture)).toContain('Find the cut');
+    expect(textOf(one.fixture)).not.toContain('Window');
+  });
+
+  test('black and white place by place asks for a window and how much darker', async () => {
+    const { fixture } = await opened('threshold', { how: 'place by place' });
+    for (const title of ['Window', 'Darker by', 'Softness']) expect(textOf(fixture)).toContain(title);
+    expect(textOf(fixture)).not.toContain('Find the cut');
+  });
+
+  test('gain says how patches print', async () => {
+    const { fixture } = await opened('gain', { middle: 0.2 });
+    expect(textOf(fixture)).toContain('50 % prints');
+    expect(textOf(fixture)).toContain('70.0 %');
   });
 });

@@ -1,8 +1,11 @@
 import { createKernels } from '@uvrant/kernels';
 import {
   ByteCache,
+  detailFor,
   drive,
+  findPass,
   freshSource,
+  freshStep,
   levelsOf,
   placed,
   Pool,
@@ -78,6 +81,20 @@ test('a reading shares the tones out and tells what levels find', async () => {
   expect(reading.out.blown).toBe(0);
   expect(reading.found?.['white']).toBeCloseTo(1, 2);
   expect(reading.meanOut).toBeLessThan(reading.meanIn);
+});
+
+test('a reading of a step on ink is of the ink, and finds the inked area that it holds', async () => {
+  const hardened = withPass(sheet, 'picture', (pass) => ({ ...pass, steps: [...pass.steps, freshStep('harden')] }));
+  const reading = await done({ kind: 'reading', version: 1, pass: 'picture', step: 'harden' }, hardened);
+  const shares = await done({ kind: 'inks', version: 1 });
+  expect(reading.meanIn).toBeCloseTo(shares.passes['picture'] as number, 1);
+  expect(reading.found?.['inked']).toBeCloseTo(reading.meanIn, 6);
+});
+
+test('a screen finds its detail from its frequency', async () => {
+  const reading = await done({ kind: 'reading', version: 1, pass: 'picture', step: 'screen' });
+  const { lpi } = findPass(sheet, 'picture')?.steps.find(({ id }) => id === 'screen')?.params as { lpi: number };
+  expect(reading.found).toEqual({ detail: detailFor(lpi) });
 });
 
 test('ink shares and bare light agree with the levels', async () => {
