@@ -1,6 +1,7 @@
 /**
- * npm run contact-sheets [-- steps | surfaces]: every step on both demo pictures, and every made surface whole and at 1 : 1, each on
- * one sheet that the program itself prints, in docs/screenshots. What looks poor there is to be mended.
+ * npm run contact-sheets [-- steps | surfaces | screens]: every step on both demo pictures, every made surface whole and at 1 : 1, and
+ * every shape of the screen, each on one sheet that the program itself prints, in docs/screenshots. What looks poor there is to be
+ * mended.
  */
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -13,9 +14,12 @@ import {
   freshPass,
   freshSource,
   freshStep,
+  SHAPE_NUMBERS,
   STEPS,
   SURFACES,
+  SURFACE_PIECE,
   type Pass,
+  type ShapeName,
   type Sheet,
   type Size,
   type Source,
@@ -33,8 +37,8 @@ interface Cell {
   /** Width and height, mm; the width is the cell's. */
   readonly size: Size;
   readonly steps: readonly Step[];
-  /** Where on the source the cell begins, mm, for a piece at 1 : 1. */
-  readonly piece?: Size;
+  /** How many times as large as its cell it lies, for a piece of it; once where it is seen whole. */
+  readonly times?: number;
 }
 
 interface Contact {
@@ -46,6 +50,12 @@ interface Contact {
   readonly cells: readonly Cell[];
 }
 
+/** Pixels of a scan, and of the contact sheet of surfaces, an inch. */
+const SCAN_PPI = 300;
+const SURFACES_PPI = 75;
+
+const SHAPES = Object.keys(SHAPE_NUMBERS) as ShapeName[];
+
 const GAP = 4;
 const CAPTION = 7;
 
@@ -54,13 +64,19 @@ const passesOf = (cell: Cell, index: number, { columns, cell: box }: Contact): P
   const y = GAP + Math.floor(index / columns) * (box.height + CAPTION + GAP);
   const { width, height } = cell.size;
   const free = { fit: 'free', beyond: 'nothing' } as const;
-  const art: Pass = {
-    ...freshPass(`art-${index}`, `Picture ${index + 1}`, cell.source, { ...boxAt(x + width / 2, y + height / 2, width, height), ...free }),
-    steps: cell.steps,
+  // What is larger than its cell shows the middle of its upper left quarter.
+  const at = (times: number) => {
+    const [w, h, aside] = [times * width, times * height, times > 1 ? 0.25 : 0];
+    return { ...boxAt(x + width / 2 + aside * w, y + height / 2 + aside * h, w, h), ...free };
   };
+  const whole = freshPass(`art-${index}`, `Picture ${index + 1}`, cell.source, at(cell.times ?? 1));
+  const window = freshPass(`window-${index}`, `Window ${index + 1}`, freshSource('flat', { colour: { srgb: '#ffffff' } }), at(1));
+  const art: Pass[] = cell.times
+    ? [window, { ...whole, steps: cell.steps, lay: { mode: 'normal', strength: 1, within: window.id } }]
+    : [{ ...whole, steps: cell.steps }];
   const line: Source = freshSource('type', { text: cell.title, size: 3.4 });
-  const at = { ...boxAt(x + box.width / 2, y + box.height + CAPTION / 2, box.width, 5), ...free };
-  return cell.title ? [art, freshPass(`line-${index}`, `Caption ${index + 1}`, line, at)] : [art];
+  const below = { ...boxAt(x + box.width / 2, y + box.height + CAPTION / 2, box.width, 5), ...free };
+  return cell.title ? [...art, freshPass(`line-${index}`, `Caption ${index + 1}`, line, below)] : art;
 };
 
 const sheetOf = (contact: Contact): Sheet => {
@@ -126,7 +142,9 @@ const DIALS: Partial<Record<StepKind, Readonly<Record<string, unknown>>>> = {
     ],
   },
   exposure: { stops: 1 },
+  'match-tones': { of: 'art-0' },
   screen: { lpi: 12 },
+  stochastic: { dot: 0.7 },
   sharpen: { strength: 3, halo: 1.4 },
   denoise: { strength: 0.9, size: 2 },
   grain: { strength: 0.5, size: 0.6 },
@@ -155,22 +173,39 @@ const stepsSheet = async (): Promise<Contact> => {
   return { name: 'steps', ppi: 80, columns: 8, cell, cells };
 };
 
-/** A letter-size sheet whole at a third, and a piece of it at 1 : 1. */
+/** A letter-size sheet whole, at half its size, and a piece of it with one pixel of a scan at 300 ppi for one of the picture. */
 const surfacesSheet = (): Contact => {
-  const cell = { width: 108, height: 140 };
+  const cell = { width: 108, height: 139.8 };
   const cells = SURFACES.flatMap(({ name, title }): Cell[] => {
-    const source: Source = { kind: 'surface', surface: { name, seed: 3 } } as unknown as Source;
+    const source = freshSource('surface', { surface: name, seed: 3 });
     return [
       { title, source, size: cell, steps: [] },
-      { title: '1 : 1', source, size: cell, steps: [], piece: cell },
+      { title: '1 : 1', source, size: cell, steps: [], times: (SURFACE_PIECE.width / cell.width) * (SCAN_PPI / SURFACES_PPI) },
     ];
   });
-  return { name: 'surfaces', ppi: 75, columns: 8, cell, cells };
+  return { name: 'surfaces', ppi: SURFACES_PPI, columns: 8, cell, cells };
+};
+
+/** Every shape of the screen on a ramp from dark to light, and on the moon. */
+const screensSheet = async (): Promise<Contact> => {
+  const cell = { width: 76, height: 76 };
+  const moon = await picture('moon.jpg');
+  const stop = (at: number, srgb: string) => ({ at, colour: { srgb }, strength: 1 });
+  const ramp = freshSource('ramp', { stops: [stop(0, '#000000'), stop(1, '#ffffff')] });
+  const cells = SHAPES.flatMap((shape) => {
+    const steps = [freshStep('screen', { shape, lpi: 7, angle: 22.5 })].map((each, n) => ({ ...each, id: `step-${n}` }));
+    return [
+      { title: shape, source: ramp, size: cell, steps },
+      { title: '', source: moon.source, size: cell, steps },
+    ];
+  });
+  return { name: 'screens', ppi: 100, columns: 6, cell, cells };
 };
 
 const SHEETS: Readonly<Record<string, () => Promise<Contact>>> = {
   steps: stepsSheet,
   surfaces: () => Promise.resolve(surfacesSheet()),
+  screens: screensSheet,
 };
 
 const wanted = process.argv.slice(2);

@@ -155,7 +155,7 @@ const spread = withPass(toned, 'picture', (each) => ({
   steps: [...each.steps, freshStep('ink-spread', { spread: 0.1, ragged: 0.4 })],
 }));
 const starved = await wearFrom('scan-rolled-ink.jpg', 'Starved roller', 0.2, filled(posterSize, { turn: 180 }), { softness: 0.12 });
-const crumpled = await wearFrom('scan-crumpled-paper.jpg', 'Crumpled', 0.07, filled(posterSize), {
+const crumpled = await wearFrom('scan-crumpled-paper.jpg', 'Crumpled', 0.09, filled(posterSize), {
   softness: 0.14,
   specks: 0.25,
   masks: [
@@ -259,8 +259,8 @@ const carried = tuned(tuned(art, 'levels', { clip: 0.03, midtone: 0.46 }), 'scre
 const washed = await wearFrom(
   'scan-folded-poster.jpg',
   'Washed out',
-  0.16,
-  filled(shirtSize, { x: mmFromInches(9), y: mmFromInches(15), turn: 8 }),
+  0.24,
+  filled(shirtSize, { x: mmFromInches(7.4), y: mmFromInches(11.5), turn: 8 }),
   {
     softness: 0.1,
     anchor: 'art',
@@ -333,7 +333,7 @@ write('3-found-print.json', {
       ],
     })),
     await paper('scan-foxed-card.jpg', 'Foxed card', 'multiply', 1),
-    await paper('scan-crumpled-paper.jpg', 'Crumpled paper', 'color-burn', 0.45, { turn: 180 }),
+    await paper('scan-crumpled-paper.jpg', 'Crumpled paper', 'color-burn', 0.85, { turn: 180 }),
     await paper('scan-dust.jpg', 'Dust', 'screen', 0.7, { turn: 90, width: mmFromInches(15), height: mmFromInches(19.4) }),
     freshPass(
       'frame',

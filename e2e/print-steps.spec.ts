@@ -36,7 +36,7 @@ test('a drawn page is built from an empty sheet: sharpened brutally, in fine lin
   // The shares of white, grey and black stand beside its dials, before and after.
   await expect(page.locator('uv-tones-extra')).toContainText('Black', { timeout: 20_000 });
   await added(page, 'halftone', /^Screen/);
-  await page.locator('uv-dials').getByRole('radio', { name: 'line' }).click();
+  await page.locator('uv-dials').getByRole('radio', { name: 'line', exact: true }).click();
   await added(page, 'drawn', /^Harden/);
   await filled(page, 'Rounded over', '0.5');
   await added(page, 'treats everything', /^Overall/);

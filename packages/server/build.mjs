@@ -10,6 +10,7 @@ await build({
     'src/fonts/font.worker.ts',
     'src/dispatch/send-out.worker.ts',
     'src/scanner/scan.worker.ts',
+    'src/scanner/scan-band.worker.ts',
     'src/render/cli.ts',
     'src/render/band.worker.ts',
   ],

@@ -35,7 +35,7 @@ import {
   step,
   workOf,
 } from './support/sheets';
-import { CASES, LIVELY, screen } from './support/cases';
+import { CASES, EARLIER, LIVELY, screen } from './support/cases';
 import { screened, screenParams, stepAt, windowedInk } from './support/screens';
 
 const assembled = (graph: Graph, side: number, within: Region): Uint8Array => {
@@ -102,7 +102,7 @@ const WITH_AMOUNT = STEPS.filter((declaration) => declaration.amount === 'mix').
 
 describe.each(WITH_AMOUNT)('the amount of %s', (kind) => {
   const treated = (amount: number, masks: readonly Mask[] = []): { input: Raster; output: Raster } => {
-    const graph = graphOf(sheet([pass('art', picture('motley'), { steps: [step(kind, LIVELY[kind], { amount, masks })] })]));
+    const graph = graphOf(sheet([EARLIER, pass('art', picture('motley'), { steps: [step(kind, LIVELY[kind], { amount, masks })] })]));
     const name = `art/${kind}-1`;
     const region = { x: 20, y: 30, width: 90, height: 80 };
     const output = rasterOf(graph.outputs.get(name) as Node, region);

@@ -1,12 +1,27 @@
 import FFT from 'fft.js';
-import { cellMm, cellsAcross, cosDeg, inkByTone, lpiOfCells, ONE, SHAPE_NUMBERS, SPOT, toneLevels, type ShapeName } from '../src';
+import {
+  cellLayout,
+  cellMm,
+  cellsAcross,
+  cellWay,
+  cosDeg,
+  inkByTone,
+  lpiOfCells,
+  ONE,
+  screenGrid,
+  SHAPE_NUMBERS,
+  SPOT,
+  spotAt,
+  toneLevels,
+  type ShapeName,
+} from '../src';
 import { phaseStep, screened, screenParams, stepAt, windowedInk } from './support/screens';
 
 const SHAPES = Object.keys(SHAPE_NUMBERS) as ShapeName[];
 const LONG = process.env['UVRANT_LONG'] === '1';
 
 /** ISO 32000-1:2008 Table 128 in 64-bit floats; Line and Square stretched from −1 … 0 to −1 … 1. */
-const TABLE_128: Readonly<Record<ShapeName, (x: number, y: number) => number>> = {
+const TABLE_128 = {
   round: (x, y) => 1 - (x * x + y * y),
   euclidean: (x, y) => (Math.abs(x) + Math.abs(y) <= 1 ? 1 - (x * x + y * y) : (Math.abs(x) - 1) ** 2 + (Math.abs(y) - 1) ** 2 - 1),
   ellipse: (x, y) => 1 - (x * x + 0.9 * y * y),
@@ -18,10 +33,12 @@ const TABLE_128: Readonly<Record<ShapeName, (x: number, y: number) => number>> =
     if (sum <= 1.23) return 1 - (0.85 * Math.abs(x) + Math.abs(y));
     return (Math.abs(x) - 1) ** 2 + (Math.abs(y) - 1) ** 2 - 1;
   },
-};
+  cross: (x, y) => 1 - 2 * Math.min(Math.abs(x), Math.abs(y)),
+  rhomboid: (x, y) => 0.9 * Math.abs(x) + Math.abs(y) - 1,
+} satisfies Partial<Record<ShapeName, (x: number, y: number) => number>>;
 
 // `line` and `square` reach ± 8192; the others stand in the same scale, where 1.0 is 8192 above their middle.
-test.each(SHAPES)('the spot function of %s is ISO 32000-1 Table 128’s', (shape) => {
+test.each(Object.keys(TABLE_128) as (keyof typeof TABLE_128)[])('the spot function of %s is ISO 32000-1 Table 128’s', (shape) => {
   const jump = shape === 'diamond' ? 3 : 1;
   for (let j = 0; j <= 32767; j += 1171) {
     for (let i = 0; i <= 32767; i += 1171) {
@@ -30,6 +47,89 @@ test.each(SHAPES)('the spot function of %s is ISO 32000-1 Table 128’s', (shape
       if (shape === 'diamond' && (Math.abs(sum - 0.75) < 0.001 || Math.abs(sum - 1.23) < 0.001)) continue;
       const value = SPOT[shape](i, j) / 8192;
       expect(Math.abs(value - TABLE_128[shape](x, y))).toBeLessThan((2 + jump) / 8192);
+    }
+  }
+});
+
+test('the double dot is Table 128’s, a quarter of a period on, within what parabolas stray from sines', () => {
+  for (let x = -1; x < 1; x += 0.037) {
+    for (let y = -1; y < 1; y += 0.041) {
+      const table = Math.sin(2 * Math.PI * (x + 0.25)) / 2 + Math.sin(2 * Math.PI * (y + 0.25)) / 2;
+      const value = spotAt('double dot', Math.round(x * 2 ** 31) | 0, Math.round(y * 2 ** 31) | 0) / 8192;
+      expect(Math.abs(value - table)).toBeLessThan(0.06);
+    }
+  }
+});
+
+/** Share of a cell that is inked when a shape's dots first reach a place on the cell's border. */
+const inkWhenJoined = (shape: ShapeName, x: number, y: number): number => {
+  const at = spotAt(shape, Math.round(x * (2 ** 31 - 1)), Math.round(y * (2 ** 31 - 1)));
+  let [inked, all] = [0, 0];
+  for (let j = 0; j < 200; j++) {
+    for (let i = 0; i < 200; i++, all++) {
+      const phase = (n: number): number => Math.round(((n + 0.5) / 100 - 1) * 2 ** 31) | 0;
+      if (spotAt(shape, phase(i), phase(j)) > at) inked++;
+    }
+  }
+  return inked / all;
+};
+
+test('dots of a chain join along one axis before the middle, along the other after it; those of others at once', () => {
+  // Common practice for elliptical dots: two joins, either side of 50 %, so that neither jumps as much.
+  const [first, second] = [inkWhenJoined('chain', 0, 1), inkWhenJoined('chain', 1, 0)].sort((a, b) => a - b) as [number, number];
+  expect(first).toBeGreaterThan(0.38);
+  expect(first).toBeLessThan(0.47);
+  expect(second).toBeGreaterThan(0.53);
+  expect(second).toBeLessThan(0.62);
+  expect(inkWhenJoined('euclidean', 0, 1)).toBeCloseTo(inkWhenJoined('euclidean', 1, 0), 2);
+});
+
+test('a ring is bare in its middle, and a wave’s line strays as it goes, whole waves from cell to cell', () => {
+  const at = (shape: ShapeName, x: number, y: number): number => spotAt(shape, Math.round(x * 2 ** 31) | 0, Math.round(y * 2 ** 31) | 0);
+  expect(at('ring', 0, 0)).toBeLessThan(at('ring', 0.6, 0) - 2000);
+  expect(at('ring', 0.6, 0)).toBeGreaterThan(at('ring', 0.95, 0.95));
+  const crest = (x: number): number => {
+    const ys = Array.from({ length: 400 }, (_, i) => (i + 0.5) / 200 - 1);
+    return ys.reduce((best, y) => (at('wave line', x, y) > at('wave line', x, best) ? y : best), 0);
+  };
+  // Three sixteenths of a cell, which is 2 wide.
+  expect(Math.abs(crest(0) - crest(-1))).toBeCloseTo(0.75, 1);
+  expect(crest(-0.999)).toBeCloseTo(crest(0.999), 1);
+  expect(crest(0.5)).toBeCloseTo(0, 1);
+});
+
+test('hexagonal dots lie as far from all six neighbours; bricks are twice as long as high, every other row shifted by half', () => {
+  const value = (shape: ShapeName, x: number, y: number): number => {
+    const g = screenGrid(64, 0, cellLayout(shape));
+    return spotAt(shape, (g.ux * x + g.uy * y) | 0, (g.vx * x + g.vy * y) | 0);
+  };
+  // Rows 64 px apart: neighbours at 64 / cos 30°, every 60°.
+  const far = 64 / Math.cos(Math.PI / 6);
+  for (let turn = 0; turn < 360; turn += 60) {
+    const [x, y] = [far * Math.cos(((turn + 30) * Math.PI) / 180), far * Math.sin(((turn + 30) * Math.PI) / 180)];
+    expect(value('hexagonal', Math.round(x), Math.round(y))).toBeGreaterThan(8100);
+    expect(value('hexagonal', Math.round(x / 2), Math.round(y / 2))).toBeLessThan(0);
+  }
+  // A brick's middle, its ends, and the middle of those above it.
+  expect(value('brick', 0, 0)).toBeGreaterThan(8100);
+  expect(value('brick', 64, 0)).toBeLessThan(-8000);
+  expect(value('brick', 128, 0)).toBeGreaterThan(8100);
+  expect(value('brick', 64, 64)).toBeGreaterThan(8100);
+  expect(value('brick', 0, 64)).toBeLessThan(-8000);
+  expect(value('brick', 0, 128)).toBeGreaterThan(8100);
+});
+
+test('from a pixel’s phases back to its cell’s centre, in any layout', () => {
+  for (const shape of ['round', 'hexagonal'] as const) {
+    const [grid, way] = [screenGrid(37, 22.5, cellLayout(shape)), cellWay(37, 22.5, cellLayout(shape))];
+    for (const [x, y] of [
+      [5, 3],
+      [-7, 9],
+      [2, -11],
+    ] as const) {
+      const [u, v] = [grid.ux * x + grid.uy * y, grid.vx * x + grid.vy * y];
+      expect(way.ax * u + way.bx * v).toBeCloseTo(x, 4);
+      expect(way.ay * u + way.by * v).toBeCloseTo(y, 4);
     }
   }
 });

@@ -68,6 +68,8 @@ const farthest = (ours: ArrayLike<number>, others: ArrayLike<number>): number =>
 
 const REGION = { x: 37, y: -21, width: 90, height: 70 };
 
+const AT = { pxPerMm: 11.8, draft: false };
+
 describe('soft copies on coarse grids', () => {
   beforeAll(opencv);
 
@@ -143,7 +145,7 @@ describe('noise', () => {
 
   test('its mean is about nothing and its strength the same whatever the octaves', () => {
     for (const octaves of [1, 2, 4]) {
-      const plane = noisePlane({ grain: 1.1, octaves, seed: 3 }, 11.8, { ...region, width: 900, height: 900 }, kernels);
+      const plane = noisePlane({ grain: 1.1, octaves, seed: 3 }, AT, { ...region, width: 900, height: 900 }, kernels);
       const mean = plane.reduce((sum, v) => sum + v, 0) / plane.length / ONE;
       const power = plane.reduce((sum, v) => sum + (v / ONE - mean) ** 2, 0) / plane.length;
       expect(Math.abs(mean)).toBeLessThan(0.04);
@@ -155,11 +157,11 @@ describe('noise', () => {
   test('any tiling gives the same bits, warped or not; another seed gives another noise', () => {
     const kind = { grain: 0.7, octaves: 3, seed: 5, stretch: 4, angleDeg: 30, warp: 2 };
     const warpOf = (at: Region) => ({
-      x: noisePlane({ grain: 9, seed: 1 }, 11.8, at, kernels),
-      y: noisePlane({ grain: 9, seed: 2 }, 11.8, at, kernels),
+      x: noisePlane({ grain: 9, seed: 1 }, AT, at, kernels),
+      y: noisePlane({ grain: 9, seed: 2 }, AT, at, kernels),
     });
     for (const warped of [false, true]) {
-      const make = (at: Region): Int16Array => noisePlane(kind, 11.8, at, kernels, warped ? warpOf(at) : null);
+      const make = (at: Region): Int16Array => noisePlane(kind, AT, at, kernels, warped ? warpOf(at) : null);
       const whole = make(region);
       for (const tile of tilesOf(region, 64)) {
         const part = make(tile);
@@ -169,7 +171,24 @@ describe('noise', () => {
         }
       }
     }
-    expect(noisePlane({ ...kind, seed: 6 }, 11.8, region, kernels)).not.toEqual(noisePlane(kind, 11.8, region, kernels));
+    expect(noisePlane({ ...kind, seed: 6 }, AT, region, kernels)).not.toEqual(noisePlane(kind, AT, region, kernels));
+  });
+
+  test('a draft is given the same bits again, its own to change', () => {
+    const [kind, draft] = [
+      { grain: 0.7, octaves: 3, seed: 9 },
+      { ...AT, draft: true },
+    ];
+    const made = noisePlane(kind, AT, region, kernels).slice();
+    const first = noisePlane(kind, draft, region, kernels);
+    expect(first).toEqual(made);
+    first.fill(0);
+    const again = noisePlane(kind, draft, region, kernels);
+    expect(again).toEqual(made);
+    again.fill(7);
+    expect(noisePlane(kind, draft, region, kernels)).toEqual(made);
+    expect(noisePlane(kind, draft, { ...region, x: region.x + 1 }, kernels)).not.toEqual(made);
+    expect(noisePlane({ ...kind, seed: 8 }, draft, region, kernels)).not.toEqual(made);
   });
 
   test('octaves too fine to be seen are left out, so that none aliases', () => {

@@ -1,5 +1,8 @@
 import type { Shaper } from '@uvrant/shaping';
 import {
+  finish,
+  frameCoverage,
+  boxAt,
   compile,
   CompileError,
   freshSource,
@@ -123,15 +126,54 @@ describe('rough frames', () => {
     freshSource('frame', { edge, width: 6, colour: { srgb: '#e9e2d2' }, ...change });
 
   test.each(['torn', 'brushed', 'taped'] as const)('%s: solid at the edge, bare in the middle, ragged between', (edge) => {
-    const graph = graphOf(sheet([pass('f', frame(edge))]));
-    const { width, height } = graph.region;
-    const data = alphas(printed(graph));
-    expect(data[0]).toBe(ONE);
-    expect(data[Math.floor(height / 2) * width + Math.floor(width / 2)]).toBe(0);
-    const along = Array.from({ length: height }, (_, y) => data.slice(y * width, y * width + width / 2).reduce((s, v) => s + v / ONE, 0));
-    const middle = along.slice(40, height - 40);
-    expect(Math.max(...middle) - Math.min(...middle)).toBeGreaterThan(edge === 'taped' ? 0.5 : 3);
-    expect(middle.reduce((a, b) => a + b, 0) / middle.length / graph.scale.pxPerMm).toBeCloseTo(6, edge === 'taped' ? 0 : -1);
+    const [px, width, height] = [4, 480, 640];
+    const placement = { ...boxAt(60, 80, 120, 160), beyond: 'nothing' as const };
+    const coverage = frameCoverage({ edge, width: 6, rough: 0.5, seed: 1 }, placement, px);
+    const plane = finish(coverage({ x: 0, y: 0, width, height }, workOf().kernels));
+    expect(plane[0]).toBe(ONE);
+    expect(plane[(height / 2) * width + width / 2]).toBe(0);
+    const along = Array.from({ length: height - 80 }, (_, y) =>
+      plane.slice((y + 40) * width, (y + 40) * width + width / 2).reduce((sum, v) => sum + v / ONE, 0),
+    );
+    expect(Math.max(...along) - Math.min(...along)).toBeGreaterThan(edge === 'taped' ? 1 : 3);
+    expect(along.reduce((a, b) => a + b, 0) / along.length / px).toBeCloseTo(6, edge === 'taped' ? 0 : -1);
+  });
+
+  test('a torn edge has calm stretches and wild ones, tears of many depths, and a corner gone now and then', () => {
+    const size = { width: 220, height: 280 };
+    const dials = { edge: 'torn' as const, width: 12, rough: 0.6 };
+    const placement = { ...boxAt(110, 140, size.width, size.height), beyond: 'nothing' as const };
+    const region = { x: 0, y: 0, width: 220, height: 280 };
+    let corners = 0;
+    const [calm, deep]: [number[], number[]] = [[], []];
+    for (let seed = 1; seed <= 12; seed++) {
+      const plane = finish(frameCoverage({ ...dials, seed }, placement, 1)(region, workOf().kernels));
+      /** How far the frame reaches in from the left, mm, at each mm. */
+      const reach = Array.from({ length: 200 }, (_, y) => {
+        let sum = 0;
+        for (let x = 0; x < 110; x++) sum += (plane[(40 + y) * 220 + x] as number) / ONE;
+        return sum;
+      });
+      // Within 20 mm, how much the edge strays.
+      for (let y = 0; y < 180; y += 20) {
+        const piece = reach.slice(y, y + 20);
+        const spread = Math.max(...piece) - Math.min(...piece);
+        calm.push(spread);
+        deep.push(Math.max(...piece));
+      }
+      for (const [x, y] of [
+        [18, 18],
+        [201, 18],
+        [18, 261],
+        [201, 261],
+      ] as const)
+        if ((plane[y * 220 + x] as number) === ONE) corners++;
+    }
+    calm.sort((a, b) => a - b);
+    expect(calm.at(-10)).toBeGreaterThan(4 * (calm[10] as number));
+    expect(Math.max(...deep) - Math.min(...deep)).toBeGreaterThan(dials.width / 2);
+    expect(corners).toBeGreaterThan(3);
+    expect(corners).toBeLessThan(24);
   });
 
   test('another seed is another edge; the same seed the same at any tiling; a picture serves by its darks', () => {

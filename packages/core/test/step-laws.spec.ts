@@ -14,7 +14,7 @@ import {
   type Step,
   type Zone,
 } from '../src';
-import { LIVELY, screen } from './support/cases';
+import { EARLIER, LIVELY, screen } from './support/cases';
 import { graphOf, pass, picture, planeOf, rasterOf, sheet, SIZE, step } from './support/sheets';
 
 /** What goes before a step, so that it has something to work on that shows at any resolution. */
@@ -26,7 +26,7 @@ const stepsOf = (kind: string, params: Readonly<Record<string, unknown>> = LIVEL
   step(kind, params),
 ];
 
-const sheetOf = (kind: string, ppi: number): Sheet => sheet([pass('art', picture('motley'), { steps: stepsOf(kind) })], { ppi });
+const sheetOf = (kind: string, ppi: number): Sheet => sheet([EARLIER, pass('art', picture('motley'), { steps: stepsOf(kind) })], { ppi });
 
 /** Tone (or ink) in squares of 2.54 mm, 0 … 1, null where the picture does not cover them. */
 const squares = (of: Sheet, scale: Scale): (number | null)[] => {
@@ -104,7 +104,7 @@ describe.each(STEPS.filter(({ dials }) => Object.keys(dials).length > 0).map(({ 
     const params = Object.fromEntries(Object.entries(other).map(([name, dial]) => [name, dial.default]));
     const zone: Zone = { id: 'z', masks: [half], params };
     const rendered = (steps: readonly Step[]) => {
-      const graph = graphOf(sheet([pass('art', picture('motley'), { steps })]));
+      const graph = graphOf(sheet([EARLIER, pass('art', picture('motley'), { steps })]));
       return (x: number): Int16Array => planeOf(rasterOf(graph.passes.get('art') as Node, { x, y: 60, width: 30, height: 30 }));
     };
     const [plain, zoned, all] = [

@@ -175,6 +175,8 @@ test('every dial of every step takes its own default, and says what would be rig
           [1, 1],
         ],
       ]) {
+        // Any word may be the id of a pass.
+        if (dial.type === 'pass' && wrong === 'nonsense') continue;
         const checked = dial.check(wrong);
         expect(checked.ok ? '' : checked.why.length > 10).toBe(true);
       }

@@ -6,10 +6,9 @@ import {
   renderBytes,
   plan,
   solvedCut,
-  surfaceColours,
-  SURFACES,
+  type ToneStatistics,
+  stretchedCurve,
   takenTable,
-  tilesOf,
   toneStatistics,
   WEAR_SHARES,
   wholeSheet,
@@ -91,6 +90,41 @@ describe('solving a wear', () => {
   });
 });
 
+describe('the stretch of a texture that is chosen', () => {
+  const between = (low: number, high: number): ToneStatistics => {
+    const weights = Float64Array.from({ length: 1025 }, (_, bin) => (bin >= 1024 * low && bin <= 1024 * high ? 1 : 0));
+    return { weights, total: weights.reduce((sum, weight) => sum + weight, 0) };
+  };
+
+  test('brings its ends to black and white, and leaves strong and even ones', () => {
+    const [low, high] = stretchedCurve(between(0.4, 0.6), []);
+    expect(low?.[0]).toBeCloseTo(0.4, 2);
+    expect(high?.[0]).toBeCloseTo(0.6, 2);
+    const straight = [
+      [0, 0],
+      [1, 1],
+    ];
+    expect(stretchedCurve(between(0.05, 0.95), [])).toEqual(straight);
+    expect(stretchedCurve(between(0.5, 0.5), [])).toEqual(straight);
+  });
+
+  test('takes the place of an earlier stretch, but not of a curve shaped by hand', () => {
+    const first = stretchedCurve(between(0.4, 0.6), []);
+    expect(stretchedCurve(between(0.7, 0.9), first)[0]?.[0]).toBeCloseTo(0.7, 2);
+    const shaped = [
+      [0, 0.1],
+      [1, 1],
+    ] as const;
+    expect(stretchedCurve(between(0.7, 0.9), shaped)).toBe(shaped);
+  });
+
+  test('gives a cut the same passage on a pale texture as on a strong one', () => {
+    const cutOf = (statistics: ToneStatistics): number =>
+      solvedCut(statistics, { curve: stretchedCurve(statistics, []), softness: 0.08, share: 0.2 }).cut;
+    expect(cutOf(between(0.8, 0.9))).toBeCloseTo(cutOf(between(0, 1)), 1);
+  });
+});
+
 describe('a wear', () => {
   test('takes ink out of a pass by what the texture says, and leaves it elsewhere', () => {
     const graph = graphOf(worn([wear()]));
@@ -157,7 +191,7 @@ describe('a wear', () => {
   });
 
   test('by a made surface takes the same in any tiling; one that there is not is refused by name', () => {
-    const { picture: _, ...rest } = wear({ cut: 0.75 });
+    const { picture: _, ...rest } = wear({ cut: 0.86 });
     const made = graphOf(worn([{ ...rest, surface: { name: 'crumpled copy paper', seed: 3 } }])).wears.get('art/w')!.taken;
     const whole = planeOf(made, SOME);
     expect(meanOf(whole)).toBeGreaterThan(0.02);
@@ -210,63 +244,4 @@ describe('a wear', () => {
     expect(half(eased, true)).toBeCloseTo(half(plain, true) / 4, 3);
     expect(half(eased, false)).toBe(half(plain, false));
   });
-});
-
-describe.each(SURFACES)('$name', ({ name }) => {
-  const region = { x: 7, y: 3, width: 60, height: 50 };
-  const made = (seed: number, within: Region = region, period: number | null = null, pxPerMm = 6, shift = 0): Int16Array =>
-    finish(
-      surfaceColours(
-        { surface: name, seed, period },
-        (x, y, out) => {
-          out.x = x / pxPerMm + shift;
-          out.y = y / pxPerMm;
-        },
-        within,
-      ),
-    );
-
-  test('is a function of place and seed: the same in any tiling, another with another seed', () => {
-    const whole = made(5);
-    for (const tile of tilesOf(region, 23)) {
-      const part = made(5, tile);
-      const same = part.every(
-        (v, i) =>
-          v ===
-          whole[
-            4 *
-              ((tile.y + Math.floor(i / 4 / tile.width) - region.y) * region.width + tile.x - region.x + (Math.floor(i / 4) % tile.width)) +
-              (i % 4)
-          ],
-      );
-      expect(same).toBe(true);
-    }
-    expect(made(6).some((v, i) => v !== whole[i])).toBe(true);
-  });
-
-  test('has neither one grey nor only two ends, and no paper lighter than the light', () => {
-    const wide = made(5, { x: 0, y: 0, width: 90, height: 90 }, null, 0.6);
-    const greens = wide.filter((_, i) => i % 4 === 1);
-    const mean = meanOf(greens);
-    const spread = Math.sqrt(greens.reduce((sum, v) => sum + (v / ONE - mean) ** 2, 0) / greens.length);
-    expect(spread).toBeGreaterThan(0.008);
-    expect(greens.every((v) => v >= 0 && v <= ONE)).toBe(true);
-  });
-
-  test('goes round after its period where it tiles', () => {
-    const [here, there] = [made(5, region, 40), made(5, region, 40, 6, 40)];
-    // But for the noise of the eye, which lies on the glass, and the last bits of a place.
-    let [most, sum] = [0, 0];
-    here.forEach((v, i) => {
-      const away = Math.abs(v - (there[i] as number));
-      sum += away;
-      if (away > 0.02 * ONE) most++;
-    });
-    expect(sum / here.length).toBeLessThan(0.002 * ONE);
-    expect(most / here.length).toBeLessThan(0.005);
-  });
-});
-
-test('a surface that there is not is refused, and those there are named', () => {
-  expect(() => finish(surfaceColours({ surface: 'velvet', seed: 1, period: null }, () => undefined, SOME))).toThrow(/crumpled copy paper/);
 });

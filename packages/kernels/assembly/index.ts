@@ -17,4 +17,5 @@ export { sample } from './sample';
 export { screen } from './screen';
 export { dropSpecks } from './specks';
 export { table } from './table';
-export { torn } from './torn';
+export { roughEdge } from './rough-edge';
+export { scatter } from './scatter';

@@ -7,6 +7,14 @@ const ELLIPSE: i32 = 2;
 const LINE: i32 = 3;
 const SQUARE: i32 = 4;
 const DIAMOND: i32 = 5;
+const CHAIN: i32 = 6;
+const CROSS: i32 = 7;
+const RHOMBOID: i32 = 8;
+const RING: i32 = 9;
+const DOUBLE: i32 = 10;
+const WAVE: i32 = 11;
+const HEXAGONAL: i32 = 12;
+const BRICK: i32 = 13;
 
 /** Half the sum of two Q15 values, as Q13. */
 // @ts-ignore: decorator
@@ -29,10 +37,38 @@ function hole(x: v128, y: v128): v128 {
   return i16x8.sub(halfSum(i16x8.q15mulr_sat_s(dx, dx), i16x8.q15mulr_sat_s(dy, dy)), i16x8.splat(8192));
 }
 
+/** cos(180° · t) by two parabolas, as Q13. */
+// @ts-ignore: decorator
+@inline
+function arc(t: v128): v128 {
+  const rest = i16x8.sub(i16x8.splat(32767), t);
+  const near = i16x8.sub(i16x8.splat(8192), i16x8.q15mulr_sat_s(t, t));
+  const far = i16x8.sub(i16x8.q15mulr_sat_s(rest, rest), i16x8.splat(8192));
+  return v128.bitselect(near, far, i16x8.le_s(t, i16x8.splat(16383)));
+}
+
+/** A coordinate at twice the frequency; 65535 − 2t wraps to −1 − 2t. */
+// @ts-ignore: decorator
+@inline
+function twice(t: v128): v128 {
+  const double = i16x8.shl(t, 1);
+  return v128.bitselect(double, i16x8.sub(i16x8.splat(-1), double), i16x8.le_s(t, i16x8.splat(16383)));
+}
+
 // @ts-ignore: decorator
 @inline
 function spot(shape: i32, x: v128, y: v128): v128 {
-  if (shape == LINE) return i16x8.sub(i16x8.splat(8192), i16x8.shr_s(y, 1));
+  if (shape == CHAIN) {
+    return i16x8.add(i16x8.q15mulr_sat_s(arc(x), i16x8.splat(18022)), i16x8.q15mulr_sat_s(arc(y), i16x8.splat(14746)));
+  }
+  if (shape == CROSS) return i16x8.sub(i16x8.splat(8192), i16x8.shr_s(i16x8.min_s(x, y), 1));
+  if (shape == RHOMBOID) return i16x8.sub(halfSum(i16x8.q15mulr_sat_s(x, i16x8.splat(29491)), y), i16x8.splat(8192));
+  if (shape == RING) {
+    const away = i16x8.sub(halfSum(i16x8.q15mulr_sat_s(x, x), i16x8.q15mulr_sat_s(y, y)), i16x8.splat(2949));
+    return i16x8.sub(i16x8.splat(8192), i16x8.abs(away));
+  }
+  if (shape == DOUBLE) return i16x8.shr_s(i16x8.add(arc(twice(x)), arc(twice(y))), 1);
+  if (shape == LINE || shape == WAVE) return i16x8.sub(i16x8.splat(8192), i16x8.shr_s(y, 1));
   if (shape == SQUARE) return i16x8.sub(i16x8.splat(8192), i16x8.shr_s(i16x8.max_s(x, y), 1));
   if (shape == ELLIPSE) {
     const y2 = i16x8.q15mulr_sat_s(i16x8.q15mulr_sat_s(y, y), i16x8.splat(29491));
@@ -50,12 +86,45 @@ function spot(shape: i32, x: v128, y: v128): v128 {
   return middle;
 }
 
-/** |upper half| of eight phases, as one's complement. */
+/** The upper halves of eight phases. */
 // @ts-ignore: decorator
 @inline
 function coordinates(low: v128, high: v128): v128 {
-  const x = i16x8.narrow_i32x4_s(i32x4.shr_s(low, 16), i32x4.shr_s(high, 16));
+  return i16x8.narrow_i32x4_s(i32x4.shr_s(low, 16), i32x4.shr_s(high, 16));
+}
+
+/** Coordinates without their sign, as one's complement. */
+// @ts-ignore: decorator
+@inline
+function folded(x: v128): v128 {
   return v128.xor(x, i16x8.shr_s(x, 15));
+}
+
+/** How far a wave's line strays at places along it: 3/16 of a cell either way. */
+// @ts-ignore: decorator
+@inline
+function bent(y: v128, x: v128): v128 {
+  const bend = arc(x);
+  return i16x8.add(y, i16x8.add(bend, i16x8.shr_s(bend, 1)));
+}
+
+/** The spot values of a shape at eight phases. */
+// @ts-ignore: decorator
+@inline
+function valueAt(shape: i32, uLow: v128, uHigh: v128, vLow: v128, vHigh: v128): v128 {
+  if (shape == BRICK) {
+    const top = i32x4.splat(0x80000000);
+    const x = coordinates(v128.xor(uLow, v128.and(vLow, top)), v128.xor(uHigh, v128.and(vHigh, top)));
+    return spot(SQUARE, folded(x), folded(coordinates(i32x4.shl(vLow, 1), i32x4.shl(vHigh, 1))));
+  }
+  const x = folded(coordinates(uLow, uHigh));
+  const y = coordinates(vLow, vHigh);
+  if (shape == WAVE) return spot(shape, x, folded(bent(y, x)));
+  if (shape == HEXAGONAL) {
+    const third = folded(coordinates(i32x4.neg(i32x4.add(uLow, vLow)), i32x4.neg(i32x4.add(uHigh, vHigh))));
+    return i16x8.q15mulr_sat_s(i16x8.add(i16x8.add(arc(x), arc(folded(y))), arc(third)), i16x8.splat(10923));
+  }
+  return spot(shape, x, folded(y));
 }
 
 // @ts-ignore: decorator
@@ -79,7 +148,7 @@ function screenRow(tone: usize, width: i32, u: i32, ux: i32, v: i32, vx: i32, sh
   for (let i = 0; i < width; i += 8) {
     const uHigh = i32x4.add(uLow, uFour);
     const vHigh = i32x4.add(vLow, vFour);
-    const s = spot(shape, coordinates(uLow, uHigh), coordinates(vLow, vHigh));
+    const s = valueAt(shape, uLow, uHigh, vLow, vHigh);
     uLow = i32x4.add(uHigh, uFour);
     vLow = i32x4.add(vHigh, vFour);
     const first = i32x4(

@@ -1,7 +1,7 @@
 import type { Arena } from '@uvrant/core';
 
 /** An array that a kernel reads or writes. */
-export type Values = Int16Array | Int32Array | Uint32Array | Uint16Array | Uint8Array | Float32Array;
+export type Values = Int16Array | Int32Array | Uint32Array | Uint16Array | Uint8Array | Float32Array | Float64Array;
 
 const MEBIBYTE = 2 ** 20;
 const PAGE = 65536;

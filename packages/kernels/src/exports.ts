@@ -5,6 +5,7 @@ export interface KernelExports {
   grey(rgba: N, pixels: N, sr: N, sg: N, sb: N, tone: N, coverage: N): N;
   greyByHue(rgba: N, pixels: N, sr: N, sg: N, sb: N, response: N, tone: N, coverage: N): N;
   table(values: N, count: N, entries: N, out: N): void;
+  scatter(ink: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, tile: N, out: N): void;
   screen(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, shape: N, thresholds: N, out: N): void;
   reduce(plane: N, channels: N, width: N, height: N, shift: N, out: N): void;
   reduceIndex(entries: N, width: N, height: N, shift: N, palette: N, out: N): void;
@@ -58,19 +59,19 @@ export interface KernelExports {
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;
-  torn(
-    a: N,
-    b: N,
-    c: N,
-    d: N,
-    e: N,
-    f: N,
-    boxWidth: N,
-    boxHeight: N,
-    width: N,
-    rough: N,
+  roughEdge(
+    lines: N,
+    count: N,
+    tables: N,
+    perMm: N,
     seed: N,
-    sure: N,
+    firstAlong: N,
+    firstInwards: N,
+    firstLayers: N,
+    secondAlong: N,
+    secondInwards: N,
+    secondLayers: N,
+    secondAmount: N,
     pxPerMm: N,
     ends: N,
     x: N,

@@ -1,4 +1,14 @@
-import { DITHER_TILE, from8, MODE_NUMBERS, SHAPE_NUMBERS, type FilterAxis, type GreyShares, type Kernels, type Region } from '@uvrant/core';
+import {
+  DITHER_TILE,
+  from8,
+  MODE_NUMBERS,
+  ROUGH_LINE_VALUES,
+  SHAPE_NUMBERS,
+  type FilterAxis,
+  type GreyShares,
+  type Kernels,
+  type Region,
+} from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { KernelMemory, type Values } from './arena';
 import type { KernelExports } from './exports';
@@ -287,13 +297,15 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       out.fill(0, end);
     },
 
-    torn: ({ at, width, height, frame, rough, seed, sure, pxPerMm, ends }, piece, out, region) =>
+    roughEdge: ({ lines, tables, perMm, seed, noises: [first, second], pxPerMm, ends }, piece, out, region) =>
       call(() => {
-        const first = (piece.y - region.y) * region.width + piece.x - region.x;
-        const to = arena.change(out) + 2 * first;
+        const start = (piece.y - region.y) * region.width + piece.x - region.x;
+        const to = arena.change(out) + 2 * start;
+        const of = [arena.constant(lines), lines.length / ROUGH_LINE_VALUES, arena.constant(tables), perMm, seed] as const;
+        const fine = [first.along, first.inwards, first.layers] as const;
+        const coarse = [second.along, second.inwards, second.layers, second.amount] as const;
         const place = [piece.x, piece.y, piece.width, piece.height] as const;
-        const box = [at.a, at.b, at.c, at.d, at.e, at.f, width, height] as const;
-        wasm.torn(...box, frame, rough, seed, sure, pxPerMm, Number(ends), ...place, region.width, to);
+        wasm.roughEdge(...of, ...fine, ...coarse, pxPerMm, Number(ends), ...place, region.width, to);
       }),
 
     lifted: (base, first, second, table, out) =>
@@ -316,6 +328,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     guidance: (means, squares, epsilon, slopes, offsets) =>
       call(() => wasm.guidance(arena.read(means), arena.read(squares), means.length, epsilon, arena.write(slopes), arena.write(offsets))),
+
+    scatter: (ink, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, tile, out) =>
+      call(() => {
+        const u = (u0 + Math.imul(x, ux) + Math.imul(y, uy)) | 0;
+        const v = (v0 + Math.imul(x, vx) + Math.imul(y, vy)) | 0;
+        wasm.scatter(arena.read(ink), width, height, u, ux, uy, v, vx, vy, arena.constant(tile), arena.write(out));
+      }),
 
     cellTones: (tone, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, { ax, bx, ay, by }, out) =>
       call(() => {

@@ -15,6 +15,8 @@ import {
   ONE,
   referenceKernels,
   screenGrid,
+  cellLayout,
+  SCATTER_SIDE,
   SHAPE_NUMBERS,
   SLOPE_BITS,
   type Kernels,
@@ -99,11 +101,11 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
   const plain = new Int32Array(ONE + 1).fill((1 << SLOPE_BITS) << 16);
   for (const shape of Object.keys(SHAPE_NUMBERS) as ShapeName[]) {
     const ink = plane();
-    kernels.screen(tone, region, screenGrid(7.3, 22.5), shape, thresholds, ink);
+    kernels.screen(tone, region, screenGrid(7.3, 22.5, cellLayout(shape)), shape, thresholds, ink);
     out[`screen ${shape}`] = ink;
     // Threshold 0 at slope 1 gives the spot function itself.
     const spots = plane();
-    kernels.screen(tone, region, screenGrid(31.7, 22.5), shape, plain, spots);
+    kernels.screen(tone, region, screenGrid(31.7, 22.5, cellLayout(shape)), shape, plain, spots);
     out[`spot ${shape}`] = spots;
   }
   for (const shift of [1, 3]) {
@@ -304,14 +306,30 @@ function planeResults(
   const halved = fresh((evenly.width * evenly.height) / 4);
   kernels.reduce(planeOf(evenly.width * evenly.height, 13), 1, evenly.width, evenly.height, 1, halved);
   out['halved'] = halved;
-  const turned = { a: 0.083, b: -0.012, c: -0.4, d: 0.012, e: 0.083, f: 0.2 };
+  // A box of 14 × 12 mm, turned a little, a corner of it cut off.
+  const line = (inwards: readonly number[], along: readonly number[], start: number, count: number, number: number): number[] => [
+    ...[...inwards, ...along],
+    ...[1, 4.6, start, count, number, -2],
+  ];
+  const lines = Float64Array.from([
+    ...line([0.012, 0.083, 0.2], [0.083, -0.012, -0.4], 0, 40, 0),
+    ...line([-0.083, 0.012, 14.4], [0.012, 0.083, 0.2], 40, 40, 1),
+    ...line([-0.012, -0.083, 11.8], [0.083, -0.012, -0.4], 80, 40, 2),
+    ...line([0.083, -0.012, -0.4], [0.012, 0.083, 0.2], 120, 40, 3),
+    ...line([0.067, 0.05, -1.2], [0.05, -0.067, 0.1], 160, 9, 4),
+  ]);
+  const reaches = Float64Array.from({ length: 2 * 169 }, (_, i) => (i % 2 === 0 ? 2.6 + ((i * 7) % 11) / 10 : ((i * 3) % 13) / 9 - 0.2));
   for (const ends of [true, false]) {
-    const edge = { at: turned, width: 14, height: 12, frame: 3, sure: 2.2, rough: 0.6, seed: 2147483640, pxPerMm: 11.9, ends };
-    made(`torn ${ends ? 'within' : 'beyond'} its box`, 1, (to) => {
+    const noises = [
+      { along: 0.2, inwards: 1.3, layers: 2 },
+      { along: 0.9, inwards: 0.8, layers: 3, amount: 0.7 },
+    ] as const;
+    const edge = { lines, tables: reaches, perMm: 2.5, seed: 2147483600, noises, pxPerMm: 11.9, ends };
+    made(`rough edge ${ends ? 'within' : 'beyond'} its box`, 1, (to) => {
       to.fill(0);
       const whole = { x: -3, y: 5, width, height };
-      kernels.torn(edge, whole, to, whole);
-      if (width > 9 && height > 9) kernels.torn({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
+      kernels.roughEdge(edge, whole, to, whole);
+      if (width > 9 && height > 9) kernels.roughEdge({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
     });
   }
   const signed = mask.map((v) => 2 * v - ONE);
@@ -336,6 +354,8 @@ function planeResults(
     { grid: screenGrid(91.3, 53), weight: 9000, warped: { ux: 2 ** 30, uy: -77, vx: 12345, vy: -(2 ** 31) } },
     { grid: screenGrid(17.7, 12), weight: -5000, warped: still },
   ];
+  const dots = Int16Array.from({ length: SCATTER_SIDE * SCATTER_SIDE }, (_, i) => (i * 2731) % (ONE + 1));
+  made('scatter', 1, (to) => kernels.scatter(tone, { x: -5, y: 11, width, height }, screenGrid(93.7, 22.5), dots, to));
   made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
   made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));
   made('relit', 4, (to) => kernels.relit(rgba, tone, mask, to));
@@ -411,7 +431,9 @@ const CHANGES = [
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
-  ['torn.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
+  ['scatter.ts', 'DOT_BITS: u32 = 26', 'DOT_BITS: u32 = 27'],
+  ['rough-edge.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
+  ['rough-edge.ts', '- 1.001', '- 1.5'],
   ['index-plane.ts', 'if (few)', 'if (true)'],
   ['planes.ts', 'i16x8.ge_s', 'i16x8.gt_s'],
   ['expand.ts', '65535) / 131070', '0) / 131070'],

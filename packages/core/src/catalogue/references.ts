@@ -1,11 +1,12 @@
 /** What the parts of a sheet point at: other passes, wears, sheets, pictures and fonts, found by the document's description. */
 import type { Field, FieldShape, FieldOf, Target } from '../fields/fields';
 import type { FontRef, PictureRef, SheetRef } from '../sheet/model';
-import type { Mask, Pass, Sheet, Wear } from '../sheet/model';
+import type { Mask, Pass, Sheet, Step, Wear } from '../sheet/model';
 import { masksOf, passesOf, wearsOf } from '../sheet/walk';
 import { MASK } from '../masks/kinds';
 import { WEAR } from '../wears/kinds';
 import { PASS } from './document';
+import { stepOfKind } from './steps';
 
 /** Gives what stands in the place of a value that points at something. */
 type Change = (to: Target, value: unknown) => unknown;
@@ -43,7 +44,8 @@ const SHAPES: { readonly [N in FieldShape]: (shape: FieldOf<N>, value: unknown, 
   list: ({ of }, value, change) => changedList(value, (item) => mapped(of, item, change)),
   tuple: ({ of }, value, change) => changedList(value, (item, i) => (of[i] ? mapped(of[i], item, change) : item)),
   record: ({ fields }, value, change) => changedRecord(fields, value, change),
-  either: ({ ways }, value, change) => ways.reduce((now, way) => mapped(way, now, change), value),
+  // Nothing yet points at nothing.
+  either: ({ ways }, value, change) => (value === null ? null : ways.reduce<unknown>((now, way) => mapped(way, now, change), value)),
   kinds: ({ kinds }, value, change) => {
     const of = isRecord(value) ? kinds[String(value['kind'])] : undefined;
     return of ? mapped(of, value, change) : value;
@@ -113,6 +115,15 @@ export const passesRead = (mask: Mask): readonly string[] => referencesIn(MASK, 
 export const passesGuarded = (wear: Wear): readonly string[] => referencesIn(WEAR, wear, 'pass') as readonly string[];
 export const wearsShared = (wear: Wear): readonly string[] => referencesIn(WEAR, wear, 'wear') as readonly string[];
 
+/** The passes whose tones a step reads, and its zones. */
+export const passesMatched = ({ kind, params, zones }: Step): readonly string[] => {
+  const names = Object.entries(stepOfKind(kind)?.dials ?? {}).flatMap(([name, { type }]) => (type === 'pass' ? [name] : []));
+  // A step of the future may look otherwise.
+  if (names.length === 0) return [];
+  const given = [params, ...zones.map((zone) => zone.params)];
+  return given.flatMap((values) => names.flatMap((name) => (typeof values[name] === 'string' ? [values[name]] : [])));
+};
+
 const once = <T>(values: readonly T[], nameOf: (value: T) => string): T[] =>
   [...new Map([...values].reverse().map((value) => [nameOf(value), value])).values()].reverse();
 
@@ -167,8 +178,14 @@ export const referenceFault = (sheet: Sheet): string | null => {
       if (inner) return inner;
       if (pass.wear.flatMap(wearsShared).some((id) => !wears.has(id)))
         return `“${pass.name}” shares a wear that would no longer be on the sheet`;
-      const read = masksOf(pass).flatMap(passesRead);
-      for (const [id, how] of [...read.map((id) => [id, 'is masked by'] as const), ...withinOf(pass)]) {
+      const masks = masksOf(pass).flatMap(passesRead);
+      const tones = pass.steps.flatMap(passesMatched);
+      const read = [
+        ...masks.map((id) => [id, 'is masked by'] as const),
+        ...tones.map((id) => [id, 'reads the tones of'] as const),
+        ...withinOf(pass),
+      ];
+      for (const [id, how] of read) {
         if (printed.has(id)) continue;
         const name = names.get(id);
         if (name === undefined) return `“${pass.name}” ${how} a pass that would no longer be on the sheet`;

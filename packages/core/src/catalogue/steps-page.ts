@@ -33,6 +33,8 @@ const TAKES: { readonly [T in DialType]: (dial: DialOf<T>) => string } = {
   ramp: () => `2 … ${MOST_STOPS} colours along a line, each with its place and strength`,
   toggle: () => 'on or off',
   colour: () => 'an ink of the sheet or an sRGB colour',
+  pass: () => 'a pass that prints earlier',
+  picture: () => 'a picture of the job',
   curve: ({ domain, presets }) =>
     `handles ${domain === 'hue' ? 'round the hue circle' : 'over tone'}; to begin with: ${presets.map(({ name }) => name).join(', ')}`,
 };
@@ -41,6 +43,7 @@ const takes = (dial: AnyDial): string => (TAKES[dial.type] as (dial: AnyDial) =>
 const shownDefault = (dial: AnyDial): string => {
   if (dial.type === 'share') return `${Number((dial.default * 100).toFixed(2))} %`;
   if (dial.type === 'colour') return 'the first ink';
+  if (dial.type === 'pass' || dial.type === 'picture') return 'none';
   if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
   if (dial.type === 'ramp') return `${dial.default.length} colours`;
   if (dial.type === 'curve') return dial.presets.find(({ points }) => points === dial.default)?.name ?? `${dial.default.length} handles`;

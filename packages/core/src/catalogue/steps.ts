@@ -6,6 +6,7 @@ import { tint } from '../steps/colour/tint';
 import { warmth } from '../steps/colour/warmth';
 import { blur } from '../steps/edge/blur';
 import { inkSpread } from '../steps/press/ink-spread';
+import { stochastic } from '../steps/screen/stochastic';
 import { screen } from '../steps/screen/screen';
 import { curve } from '../steps/tone/curve';
 import { exposure } from '../steps/tone/exposure';
@@ -14,6 +15,7 @@ import { invert } from '../steps/tone/invert';
 import { levels } from '../steps/tone/levels';
 import { threshold } from '../steps/tone/threshold';
 
+import { matchTones } from '../steps/tone/match-tones';
 import { contrast } from '../steps/tone/contrast';
 import { shadowsHighlights } from '../steps/tone/shadows-highlights';
 import { localContrast } from '../steps/tone/local-contrast';
@@ -44,6 +46,7 @@ export const STEPS = [
   greyResponse,
   levels,
   contrast,
+  matchTones,
   curve,
   shadowsHighlights,
   localContrast,
@@ -58,6 +61,7 @@ export const STEPS = [
   denoise,
   edgeLines,
   screen,
+  stochastic,
   copier,
   harden,
   inkSpread,

@@ -1,6 +1,18 @@
 import * as field from './fields';
 import type { Field } from './fields';
-import { COLOUR_REF, fontRef, MOST_SEED, RAMP_STOP, SEED, type ColourRef, type FontRef, type RampStop } from './values';
+import {
+  COLOUR_REF,
+  fontRef,
+  ID,
+  MOST_SEED,
+  PICTURE_REF,
+  RAMP_STOP,
+  SEED,
+  type ColourRef,
+  type FontRef,
+  type PictureRef,
+  type RampStop,
+} from './values';
 
 /**
  * The closed list of dial types. A dial says its title, its default, what more of it means, and checks a value:
@@ -82,6 +94,15 @@ export interface ColourDial extends DialBase<ColourRef | null> {
   readonly type: 'colour';
 }
 
+/** An earlier pass, by its id; null for none yet. */
+export interface PassDial extends DialBase<string | null> {
+  readonly type: 'pass';
+}
+/** A picture of the job; null for none yet. */
+export interface PictureDial extends DialBase<PictureRef | null> {
+  readonly type: 'picture';
+}
+
 export type CurvePoint = readonly [number, number];
 export interface CurvePreset {
   readonly name: string;
@@ -107,6 +128,8 @@ export type AnyDial =
   | ChoiceDial<string>
   | ToggleDial
   | ColourDial
+  | PassDial
+  | PictureDial
   | CurveDial;
 /** Dials by the names of their values. */
 export type Dials = Readonly<Record<string, AnyDial>>;
@@ -264,6 +287,26 @@ export const colour = (d: Given<ColourDial>): ColourDial => ({
     return { ok: false, why: `${d.title} is an ink of the sheet, a colour as #rrggbb, or null for the first ink` };
   },
   field: field.either(field.choice(null), COLOUR_REF),
+});
+export const pass = (d: Given<PassDial>): PassDial => ({
+  type: 'pass',
+  ...d,
+  check: (value) =>
+    value === null || (typeof value === 'string' && value !== '')
+      ? { ok: true, value }
+      : { ok: false, why: `${d.title} is the id of a pass that prints earlier, or null for none` },
+  field: field.either(field.choice(null), field.referring('pass', ID)),
+});
+export const picture = (d: Given<PictureDial>): PictureDial => ({
+  type: 'picture',
+  ...d,
+  check: (value) => {
+    const ref = value as { sha256?: unknown } | null;
+    return ref === null || (typeof ref === 'object' && typeof ref.sha256 === 'string' && /^[0-9a-f]{64}$/.test(ref.sha256))
+      ? { ok: true, value: ref as PictureRef | null }
+      : { ok: false, why: `${d.title} is a picture of the job by its SHA-256, or null for none` };
+  },
+  field: field.either(field.choice(null), PICTURE_REF),
 });
 /** Most handles of a curve. */
 export const MOST_HANDLES = 24;

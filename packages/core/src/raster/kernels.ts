@@ -45,8 +45,26 @@ export interface ScreenGrid {
 }
 
 /** Dot shapes by the number the kernels know them by. */
-export const SHAPE_NUMBERS = { round: 0, euclidean: 1, ellipse: 2, line: 3, square: 4, diamond: 5 } as const;
+export const SHAPE_NUMBERS = {
+  round: 0,
+  euclidean: 1,
+  ellipse: 2,
+  line: 3,
+  square: 4,
+  diamond: 5,
+  chain: 6,
+  cross: 7,
+  rhomboid: 8,
+  ring: 9,
+  'double dot': 10,
+  'wave line': 11,
+  hexagonal: 12,
+  brick: 13,
+} as const;
 export type ShapeName = keyof typeof SHAPE_NUMBERS;
+
+/** Dots of the tile of a stochastic screen, along a side. */
+export const SCATTER_SIDE = 64;
 
 /** Fraction bits of the slope in a packed screen threshold. */
 export const SLOPE_BITS = 5;
@@ -115,16 +133,29 @@ export type ModeName = keyof typeof MODE_NUMBERS;
 export type WholeMode = 'normal' | 'multiply' | 'screen' | 'knock-out';
 export const isWholeMode = (mode: ModeName): mode is WholeMode => MODE_NUMBERS[mode] <= MODE_NUMBERS['knock-out'];
 
-/** A frame whose inner edge is torn, round a box of `width` × `height` mm; `at` leads from pixels to mm in the box. */
-export interface TornEdge {
-  readonly at: Affine;
-  readonly width: number;
-  readonly height: number;
-  /** How far in the frame reaches on the whole, mm; nearer than `sure` to that, chance decides. */
-  readonly frame: number;
-  readonly sure: number;
-  readonly rough: number;
+/** Noise that roughens an edge: layers of hills so long along it and inwards, mm. */
+export interface EdgeNoise {
+  readonly along: number;
+  readonly inwards: number;
+  readonly layers: number;
+}
+
+/** Values of a line of a rough frame. */
+export const ROUGH_LINE_VALUES = 12;
+
+/**
+ * A frame that reaches into a box from lines: its four sides first, then others such as cut corners. A line's values, mm by pixels:
+ * 0 … 2 how far inwards of it a place lies (x, y, constant), 3 … 5 how far along; 6 and 7 how far inwards it surely covers, and
+ * can cover at most; 8 and 9 its first place in the tables and how many it has; 10 its number; 11 where along the tables begin.
+ */
+export interface RoughEdge {
+  readonly lines: Float64Array;
+  /** Along a line, `perMm` places a mm: how far the frame reaches there, and how much the first noise adds to that, mm. */
+  readonly tables: Float64Array;
+  readonly perMm: number;
   readonly seed: number;
+  /** The first by the amounts in the tables, the second by one of its own, mm. */
+  readonly noises: readonly [EdgeNoise, EdgeNoise & { readonly amount: number }];
   readonly pxPerMm: number;
   /** True where it ends at the box's own edge. */
   readonly ends: boolean;
@@ -151,6 +182,8 @@ export interface Kernels {
    * Ink where the shape's spot value stands above the tone's threshold.
    * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits).
    */
+  /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile. */
+  readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, out: Int16Array) => void;
   readonly screen: (tone: Int16Array, region: Region, grid: ScreenGrid, shape: ShapeName, thresholds: Int32Array, out: Int16Array) => void;
 
   /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and bottom average what is there. */
@@ -249,8 +282,8 @@ export interface Kernels {
    */
   readonly convolve: (plane: Int16Array, stride: number, weights: Int16Array, out: Int16Array) => void;
 
-  /** Coverage of a torn frame over a piece of a region's plane; a function of place and seed alone. */
-  readonly torn: (edge: TornEdge, piece: Region, out: Int16Array, region: Region) => void;
+  /** Coverage of a rough frame over a piece of a region's plane; a function of place and seed alone. */
+  readonly roughEdge: (edge: RoughEdge, piece: Region, out: Int16Array, region: Region) => void;
 
   /** base + table[first − second], within 0 … ONE; no base is nothing everywhere. `table` has 2 · ONE + 1 values, from a difference of −ONE. */
   readonly lifted: (base: Int16Array | null, first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;

@@ -1,5 +1,6 @@
 import { cosDeg, sinDeg } from '../units/exact';
 import { chanceAt, fade } from '../units/noise';
+import { Latest } from '../units/latest';
 import { once } from '../units/remember';
 import { NOISE_SIDE, type Kernels, type NoiseOctave, type Warp } from './kernels';
 import { ONE, sizeOf, type Region } from './raster';
@@ -102,9 +103,36 @@ export const noiseOctaves = (kind: NoiseKind, pxPerMm: number): NoiseOctave[] =>
   }).filter(({ weight }) => weight > 0);
 };
 
-/** A noise over a region, a plane of values in ± ONE. */
-export const noisePlane = (kind: NoiseKind, pxPerMm: number, region: Region, kernels: Kernels, warp: Warp | null = null): Int16Array => {
+/** What a noise is looked up for: the resolution, and whether it is a draft, in which the same is asked for again and again. */
+export interface NoiseAt {
+  readonly pxPerMm: number;
+  readonly draft: boolean;
+}
+
+/** Noises of drafts that are kept, by what they are and where: while a dial turns they stay as they are. */
+const MOST_KEPT = 64;
+const kept = new Latest<string, Int16Array>(MOST_KEPT);
+
+/** A noise over a region, a plane of values in ± ONE, the caller's own. */
+export const noisePlane = (
+  kind: NoiseKind,
+  { pxPerMm, draft }: NoiseAt,
+  region: Region,
+  kernels: Kernels,
+  warp: Warp | null = null,
+): Int16Array => {
   const out = kernels.arena.plane(sizeOf(region));
-  kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, null, out);
+  const make = (): void => kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, null, out);
+  if (!draft || warp) {
+    make();
+    return out;
+  }
+  const name = JSON.stringify([kind, pxPerMm, region]);
+  const known = kept.get(name);
+  if (known) out.set(known);
+  else {
+    make();
+    kept.put(name, out.slice());
+  }
   return out;
 };

@@ -7,8 +7,7 @@ import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
 import { bareOf } from '../nodes/convert-node';
 import type { CoarseWish, StepAt } from '../steps/declare';
-import { wantStatistics } from '../nodes/statistics-node';
-import { callKey, knownAt, type StepCall } from './step-node';
+import { callKey, knownAt, wantKnown, type StepCall } from './step-node';
 import { Latest } from '../units/latest';
 
 /** A screen that is shown by its curve, and the steps on its ink since, which are folded into that curve. */
@@ -116,7 +115,7 @@ export const curveNode = (calls: CurveCalls): Node<'ink'> => {
     colour: ink.colour,
     ...(input.bounds ? { bounds: { box: input.bounds.box, bare: bareOf('ink', ink.colour) } } : {}),
     want(region, wants, work) {
-      for (const { statistics } of since) if (statistics) wantStatistics(statistics, wants, work);
+      for (const call of since) wantKnown(call, wants, work);
       wantOnce(input, region, wants, work);
     },
     *render(region, work) {

@@ -4,8 +4,7 @@ import { joined, weakened } from '../steps/tone/table';
 import { bareOf } from '../nodes/convert-node';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
-import { wantStatistics } from '../nodes/statistics-node';
-import { callKey, knownAt, type StepCall } from './step-node';
+import { callKey, knownAt, wantKnown, type StepCall } from './step-node';
 import { Latest } from '../units/latest';
 
 /** A run of steps that move each tone by itself, as one table; amounts are in 0 … ONE. */
@@ -44,7 +43,7 @@ export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> =>
     links,
     ...(before.bounds ? { bounds: { box: before.bounds.box, bare: bareOf('tone') } } : {}),
     want(region, wants, work) {
-      for (const each of links) if (each.statistics) wantStatistics(each.statistics, wants, work);
+      for (const each of links) wantKnown(each, wants, work);
       wantOnce(before, region, wants, work);
     },
     *render(region, work) {

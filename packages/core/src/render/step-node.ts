@@ -8,7 +8,7 @@ import { bareOf } from '../nodes/convert-node';
 import type { RampStop } from '../fields/values';
 import { keyOf } from '../nodes/key';
 import { cropped } from '../nodes/memo';
-import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
+import { rendered, wantOnce, type Node, type PlanWork, type Rendering, type Wants, type Work } from '../nodes/node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
 /**
@@ -42,6 +42,8 @@ export interface StepCall {
   readonly params: Readonly<Record<string, unknown>>;
   readonly at: StepAt;
   readonly statistics: StatisticsNode | null;
+  /** The earlier pass whose tones it reads. */
+  readonly others: StatisticsNode | null;
   /** The coarse grids that it wishes for. */
   readonly coarse: readonly CoarseInput[];
   /** The pass's source as placed, where the step reads it. */
@@ -57,12 +59,13 @@ const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf
     return type === 'ramp' ? (params[name] as readonly RampStop[]).map(({ colour }) => colourOf(colour)) : [];
   });
 
-export const callKey = ({ declaration, params, at, statistics, coarse, original, surface }: StepCall, extra: unknown): unknown => [
+export const callKey = ({ declaration, params, at, statistics, others, coarse, original, surface }: StepCall, extra: unknown): unknown => [
   declaration.kind,
   declaration.version,
   params,
   [at.pxPerMm, at.edges, at.draft],
   statistics?.node.key,
+  others?.node.key,
   original?.key,
   surface?.key,
   coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
@@ -71,8 +74,16 @@ export const callKey = ({ declaration, params, at, statistics, coarse, original,
 ];
 
 export function* knownAt(call: StepCall, work: Work): Rendering<StepAt> {
-  return call.statistics ? { ...call.at, statistics: yield* statisticsOf(call.statistics, work) } : call.at;
+  const statistics = call.statistics ? yield* statisticsOf(call.statistics, work) : null;
+  const others = call.others ? yield* statisticsOf(call.others, work) : null;
+  return { ...call.at, statistics, others };
 }
+
+/** Plans what a step has to know of tones before it can begin. */
+export const wantKnown = ({ statistics, others }: StepCall, wants: Wants, work: PlanWork): void => {
+  if (statistics) wantStatistics(statistics, wants, work);
+  if (others) wantStatistics(others, wants, work);
+};
 
 const isBare = (raster: Raster): boolean =>
   raster.kind === 'colour'
@@ -95,7 +106,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
     ...(colour && kind === 'ink' ? { colour } : {}),
     ...(input.bounds && !declaration.reads ? { bounds: { box: grow(input.bounds.box, reach), bare } } : {}),
     want(region, wants, work) {
-      if (call.statistics) wantStatistics(call.statistics, wants, work);
+      wantKnown(call, wants, work);
       const from = read(region);
       if (call.original) wantOnce(call.original, from, wants, work);
       if (call.surface) wantOnce(call.surface, from, wants, work);

@@ -7,19 +7,22 @@ import type { SourceAt, SourceDeclaration, SourceOfDials } from './declare';
 import { boxBounds } from '../raster/place';
 import type { Rgb } from '../raster/raster';
 import type { Placement } from '../sheet/model';
-import { FRAME_EDGES, frameCoverage, type FrameDials } from '../surface/frame';
+import { FRAME_EDGES, frameCoverage, type FrameDials } from '../surface/frames/frame';
+import { once } from '../units/remember';
 import { keyOf } from '../nodes/key';
 import type { Node } from '../nodes/node';
 import { inkNode } from '../nodes/ink-node';
 
 /** A rough frame round the placed box. */
-export const frameNode = (dials: FrameDials, colour: Rgb, placement: Placement, pxPerMm: number): Node<'ink'> =>
-  inkNode(
+export const frameNode = (dials: FrameDials, colour: Rgb, placement: Placement, pxPerMm: number): Node<'ink'> => {
+  const coverage = once(() => frameCoverage(dials, placement, pxPerMm));
+  return inkNode(
     keyOf('frame', { dials, colour, placement, pxPerMm }, []),
     colour,
     placement.beyond === 'nothing' ? { box: boxBounds(placement, pxPerMm) } : {},
-    (region, { kernels }) => frameCoverage(dials, placement, pxPerMm, region, kernels),
+    (region, { kernels }) => coverage()(region, kernels),
   );
+};
 
 const DIALS = {
   edge: choice({ title: 'Edge', options: FRAME_EDGES, default: 'torn' }),

@@ -1,6 +1,6 @@
 import type { Kernels } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
-import type { Edges, SurfaceRef } from '../sheet/model';
+import type { Edges, PictureRef, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { ToneStatistics } from './statistics';
 
@@ -32,9 +32,11 @@ export interface StepAt {
   readonly colourOf: (ref: unknown) => Rgb;
   /** Tones of the step's input over the whole sheet; null unless the step declares that it wants them. */
   readonly statistics: ToneStatistics | null;
+  /** Tones of the earlier pass that the step reads, as it is before its wear; null unless the step declares one. */
+  readonly others: ToneStatistics | null;
   /** The input on the coarse grids that the step wishes for, in their order. */
   readonly coarse: readonly Coarse[];
-  /** The made surface that the step reads, as greys on the input's region; null unless it declares one. */
+  /** The surface that the step reads, as greys on the input's region; null unless it declares one. */
   readonly surface: ToneRaster | null;
   /** What is to be rendered: the input's region, unless the step says itself what it reads. */
   readonly wanted: Region;
@@ -111,8 +113,10 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
   /** Of a step on ink that wants statistics: they are those of its coverage, softened by a Gaussian of so many mm. */
   readonly readsInk?: (params: ParamsOf<D>) => number;
-  /** A made surface that it also reads, laid over the whole sheet; null for none. */
-  readonly readsSurface?: (params: ParamsOf<D>) => SurfaceRef | null;
+  /** An earlier pass whose tones it reads, by its id; null for none. */
+  readonly readsTonesOf?: (params: ParamsOf<D>) => string | null;
+  /** A made surface, or a picture of one, that it also reads, laid over the whole sheet; null for none. */
+  readonly readsSurface?: (params: ParamsOf<D>) => SurfaceRef | PictureRef | null;
   /** Dials that it finds by itself from the tones of the input while a toggle is on; turned off, they keep what was found. */
   readonly found?: {
     readonly while: keyof D & string;

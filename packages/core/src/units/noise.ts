@@ -36,37 +36,3 @@ export const layeredNoise = (x: number, y: number, seed: number, layers: number,
   }
   return sum / whole;
 };
-
-/** What rounding may do to sums of layers. */
-const SLACK = 1e-9;
-
-/**
- * Whether layered noise lies above `high` (1) or below `low` (−1) for sure, looked at layer by layer until it is known; 0
- * where it may lie between.
- */
-export const layeredBeyond = (
-  x: number,
-  y: number,
-  seed: number,
-  layers: number,
-  low: number,
-  high: number,
-  finer = 2.3,
-  weaker = 0.55,
-): -1 | 0 | 1 => {
-  let whole = 0;
-  for (let layer = 0, weight = 1; layer < layers; layer++, weight *= weaker) whole += weight;
-  let sum = 0;
-  let rest = whole;
-  let weight = 1;
-  let scale = 1;
-  for (let layer = 0; layer < layers; layer++) {
-    sum += weight * smoothNoise(x * scale + 17.3 * layer, y * scale - 9.1 * layer, seed + layer);
-    rest -= weight;
-    if (sum / whole - SLACK > high) return 1;
-    if ((sum + rest) / whole + SLACK < low) return -1;
-    weight *= weaker;
-    scale *= finer;
-  }
-  return 0;
-};

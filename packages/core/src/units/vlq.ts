@@ -1,11 +1,11 @@
 /** Base64 VLQ (ECMA-426, "Base64 VLQ"): digits of five bits, the least first, the sixth bit set where more follow; the sign in the lowest. */
-const DIGITS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
+export const BASE_64 = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
 const MORE = 32;
 const NO_DIGIT = 255;
 const LONGEST = 2 ** 30;
 /** What each letter stands for, by its code. */
 const VALUES = new Uint8Array(128).fill(NO_DIGIT);
-for (let value = 0; value < DIGITS.length; value++) VALUES[DIGITS.charCodeAt(value)] = value;
+for (let value = 0; value < BASE_64.length; value++) VALUES[BASE_64.charCodeAt(value)] = value;
 
 /** Whole numbers of less than 2³⁰ either way, as text. */
 export const vlqOf = (numbers: readonly number[]): string => {
@@ -15,7 +15,7 @@ export const vlqOf = (numbers: readonly number[]): string => {
     do {
       const digit = left & (MORE - 1);
       left >>>= 5;
-      text += DIGITS[left > 0 ? digit | MORE : digit];
+      text += BASE_64[left > 0 ? digit | MORE : digit];
     } while (left > 0);
   }
   return text;

@@ -22,6 +22,7 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
     ],
   },
   screen: { lpi: 9, angle: 22.5, hardness: 0.6, smallestDot: 0.4, cutOff: 0.02 },
+  stochastic: { dot: 0.8, angle: 12 },
   exposure: { stops: -0.7 },
   invert: {},
   threshold: { cut: 0.45, softness: 0.3 },
@@ -31,6 +32,7 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   tint: { ink: { srgb: '#1f5f78' } },
   warmth: { shift: 60 },
   contrast: { strength: 0.6 },
+  'match-tones': { of: 'earlier' },
   'shadows-highlights': { shadows: 0.7, highlights: 0.5, radius: 4 },
   'local-contrast': { strength: 0.8, size: 3 },
   'lit-highlights': { open: 0.5, glow: 0.6, length: 5 },
@@ -55,11 +57,14 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   relief: { of: 'crumpled copy paper', depth: 0.8, scale: 1.2 },
 };
 
+/** A pass that a step may read, which does not print. */
+export const EARLIER = pass('earlier', picture('ramp'), { on: false });
+
 /** Each step alone, at dials that do something, and all four in a row. */
 export const CASES: readonly (readonly [string, Sheet])[] = [
   ...STEPS.map((declaration): [string, Sheet] => [
     declaration.kind,
-    sheet([pass('art', picture('motley'), { steps: [step(declaration.kind, LIVELY[declaration.kind])] })]),
+    sheet([EARLIER, pass('art', picture('motley'), { steps: [step(declaration.kind, LIVELY[declaration.kind])] })]),
   ]),
   [
     'four steps, a flat beneath, masked and hard',

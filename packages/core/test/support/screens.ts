@@ -4,10 +4,10 @@ import {
   finish,
   ONE,
   screen,
+  cellLayout,
   screenGrid,
   sinDeg,
-  SPOT,
-  cellCoordinate,
+  spotAt,
   type Edges,
   type InkRaster,
   type ParamsOf,
@@ -32,6 +32,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   draft,
   colourOf: () => [0, 0, 0],
   statistics: null,
+  others: null,
   original: null,
   coarse: [],
   surface: null,
@@ -77,7 +78,7 @@ export const windowedInk = ({ region, coverage }: InkRaster): number => {
  * dots follow rows of pixels and a cell is a whole number of them (references §9).
  */
 export const phaseStep = (shape: ShapeName, lpi: number, ppi: number, angleDeg: number): number => {
-  const grid = screenGrid(cellMm(lpi) * (ppi / 25.4), angleDeg);
+  const grid = screenGrid(cellMm(lpi) * (ppi / 25.4), angleDeg, cellLayout(shape));
   const counts = new Map<number, number>();
   const side = 300;
   for (let y = 0; y < side; y++) {
@@ -85,7 +86,7 @@ export const phaseStep = (shape: ShapeName, lpi: number, ppi: number, angleDeg: 
       const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
       const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
       // Values closer than 1/1000 of the range count as one.
-      const value = Math.round(SPOT[shape](cellCoordinate(u), cellCoordinate(v)) / 16);
+      const value = Math.round(spotAt(shape, u, v) / 16);
       counts.set(value, (counts.get(value) ?? 0) + 1);
     }
   }

@@ -1,17 +1,16 @@
 import { Worker } from 'node:worker_threads';
-import type { BandAnswer, BandOrder } from './band.worker';
-import type { PrintJob } from './print-job';
+import type { BandAnswer, BandOrder } from './band-answers';
 
-/** A thread that renders bands of a print. */
+/** A thread that renders bands of a print, or of a scan. */
 export class BandThread {
   private readonly worker: Worker;
   /** Why it answers no more; null while it works. */
   private ended: Error | null = null;
   private readonly waiting = new Map<number, { readonly resolve: (bytes: Uint8Array) => void; readonly reject: (error: Error) => void }>();
 
-  /** Starts the script at a path (`band.worker`). */
-  constructor(script: string, job: PrintJob) {
-    this.worker = new Worker(script, { workerData: job });
+  /** Starts the script at a path, which answers bands by `answerBands`; `data` says what it renders. */
+  constructor(script: string, data: unknown) {
+    this.worker = new Worker(script, { workerData: data });
     this.worker.on('message', (answer: BandAnswer) => {
       const asked = this.waiting.get(answer.number);
       this.waiting.delete(answer.number);

@@ -1,6 +1,6 @@
 import { DITHER_SIDE, DITHER_TILE } from '../dither';
 import { heapArena } from '../arena';
-import { SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
+import { SCATTER_SIDE, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
 import { detail } from './detail';
@@ -10,8 +10,11 @@ import { noise } from './noise';
 import { planes } from './planes';
 import { hued, relit } from './relit';
 import { dropSpecks } from './specks';
-import { cellCoordinate, SPOT } from './spot';
-import { torn } from './torn';
+import { spotAt } from './spot';
+import { roughEdge } from './rough-edge';
+
+/** Bits of a phase within one dot of a stochastic screen's tile. */
+const DOT_BITS = 32 - 6;
 
 const clamp = (v: number): number => (v < 0 ? 0 : v > ONE ? ONE : v);
 
@@ -48,7 +51,7 @@ export const referenceKernels: Kernels = {
   relit,
   hued,
   dropSpecks,
-  torn,
+  roughEdge,
 
   grey(rgba, shares, tone, coverage) {
     let least = ONE;
@@ -85,7 +88,6 @@ export const referenceKernels: Kernels = {
   },
 
   screen(tone, region, grid, shape, thresholds, out) {
-    const spot = SPOT[shape];
     let i = 0;
     for (let row = 0; row < region.height; row++) {
       const y = region.y + row;
@@ -96,8 +98,19 @@ export const referenceKernels: Kernels = {
         const packed = thresholds[clamp(tone[i] as number)] as number;
         const threshold = (packed << 16) >> 16;
         const slope = packed >> 16;
-        const above = spot(cellCoordinate(u), cellCoordinate(v)) - threshold;
+        const above = spotAt(shape, u, v) - threshold;
         out[i] = clamp((Math.imul(above, slope) >> SLOPE_BITS) + HALF);
+      }
+    }
+  },
+
+  scatter(ink, { x: left, y: top, width, height }, grid, tile, out) {
+    for (let row = 0, i = 0; row < height; row++) {
+      for (let column = 0; column < width; column++, i++) {
+        const [x, y] = [left + column, top + row];
+        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) >>> DOT_BITS;
+        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) >>> DOT_BITS;
+        out[i] = (ink[i] as number) >= (tile[v * SCATTER_SIDE + u] as number) ? ONE : 0;
       }
     }
   },

@@ -1,7 +1,7 @@
 import { stepOfKind } from '../../catalogue/steps';
 import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
-import type { Pass, Placement, Step } from '../../sheet/model';
+import type { Pass, PictureRef, Placement, Step, SurfaceRef } from '../../sheet/model';
 import { boxAt } from '../../sheet/placing';
 import { attachedName } from '../../sheet/attached';
 import type { AnyStep, StepAt } from '../../steps/declare';
@@ -15,11 +15,11 @@ import type { Node } from '../../nodes/node';
 import { coverageNode, productNode, readNode, softNode, type Plane } from '../../nodes/plane-nodes';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
-import { isPicture } from '../../nodes/picture-node';
+import { isPicture, pictureNode } from '../../nodes/picture-node';
 import { SURFACE_PIECE, surfaceNode } from '../../nodes/surface-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { stepNode, type CoarseInput, type StepCall } from '../step-node';
-import { edgesOf, isTrue, type Context } from './context';
+import { edgesOf, infoFor, isTrue, referenceTo, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { stepName } from './graph';
 import { masksOf } from './masks';
@@ -115,6 +115,16 @@ const SURFACE_OVER_ALL: Placement = {
   beyond: 'mirror',
 };
 
+/** A surface over the whole sheet; a picture of one fills the sheet's width, and is mirrored below. */
+const surfaceRead = (context: Context, ref: SurfaceRef | PictureRef, pass: Pass): Node<'colour'> => {
+  const { pxPerMm } = context.scale;
+  if ('name' in ref) return surfaceNode(ref, SURFACE_OVER_ALL, pxPerMm);
+  const info = infoFor(context, ref, pass);
+  const { width } = context.sheet.size;
+  const height = (width * info.height) / info.width;
+  return pictureNode(info, { ...boxAt(width / 2, height / 2, width, height), beyond: 'mirror' }, pxPerMm);
+};
+
 const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): StepCall => {
   const at: StepAt = {
     pxPerMm: context.scale.pxPerMm,
@@ -122,6 +132,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     draft: !isTrue(context),
     colourOf: context.colourOf,
     statistics: null,
+    others: null,
     coarse: [],
     surface: null,
     wanted: wholeRegion(context.scale),
@@ -132,9 +143,11 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     : null;
   const source = context.records.sources.get(pass.id);
   const original = declaration.readsOriginal && source ? convertNode(source, 'colour') : null;
-  const surfaceRef = declaration.readsSurface?.(params) ?? null;
-  const surface = surfaceRef && convertNode(surfaceNode(surfaceRef, SURFACE_OVER_ALL, at.pxPerMm), 'tone');
-  return { declaration, params, at, statistics, surface, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
+  const other = declaration.readsTonesOf?.(params) ?? null;
+  const others = other === null ? null : tonesOf(context, other, pass, declaration);
+  const ref = declaration.readsSurface?.(params) ?? null;
+  const surface = ref && convertNode(surfaceRead(context, ref, pass), 'tone');
+  return { declaration, params, at, statistics, others, surface, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
 };
 
 const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {
@@ -157,6 +170,13 @@ const curve = (context: Context, calls: CurveCalls): Node<'ink'> => {
   const node = curveNode(calls);
   context.curves.set(node, calls);
   return node;
+};
+
+/** The tones of an earlier pass over the whole sheet. */
+const tonesOf = (context: Context, id: string, pass: Pass, { title }: AnyStep): StatisticsNode => {
+  const own = referenceTo(context, id, pass, `reads in “${title}” the tones of`);
+  const { passes, scale } = context.analysis?.() ?? { passes: context.records.passes, scale: context.scale };
+  return { node: convertNode(passes.get(id) ?? own, 'tone'), region: wholeRegion(scale) };
 };
 
 /**

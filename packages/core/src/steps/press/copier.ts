@@ -1,7 +1,7 @@
 import { blurred } from '../../raster/blur';
 import { expanded, softened } from '../../raster/coarse';
 import type { Kernels } from '../../raster/kernels';
-import { noiseOctaves, noisePlane } from '../../raster/noise';
+import { noiseOctaves, noisePlane, type NoiseAt } from '../../raster/noise';
 import { ONE, shareOf, sizeOf, type Region } from '../../raster/raster';
 import { grow } from '../../raster/region';
 import { readFrom, taken, wayBack, type Shift } from '../../raster/shifted';
@@ -118,10 +118,10 @@ const speckled = (
   noise: { readonly grain: number; readonly stretch?: number; readonly angleDeg?: number; readonly seed: number },
   cut: number,
   region: Region,
-  pxPerMm: number,
+  at: NoiseAt,
   kernels: Kernels,
 ): void => {
-  const plane = noisePlane(noise, pxPerMm, region, kernels);
+  const plane = noisePlane(noise, at, region, kernels);
   const half = uniformPlane(plane.length, ONE / 2);
   kernels.multiplyAdd(plane, half, half, plane);
   kernels.table(plane, below(cut), plane);
@@ -135,16 +135,17 @@ function* copied(
   dials: CopierDials,
   generation: number,
   region: Region,
-  pxPerMm: number,
+  from: NoiseAt,
   kernels: Kernels,
 ): Generator<void, void, void> {
+  const { pxPerMm } = from;
   const { arena } = kernels;
   const mark = arena.mark();
   const pixels = tone.length;
   const uniform = (value: number): Int16Array => uniformPlane(pixels, shareOf(value));
   const [full, half] = [uniform(1), uniform(0.5)];
   const at = 64 * dials.seed + 8 * generation;
-  const noise = (kind: Parameters<typeof noisePlane>[0]): Int16Array => noisePlane(kind, pxPerMm, region, kernels);
+  const noise = (kind: Parameters<typeof noisePlane>[0]): Int16Array => noisePlane(kind, from, region, kernels);
   const soft = OPTICS * pxPerMm < 0.15 ? tone : blurred(tone, 1, region, OPTICS * pxPerMm, kernels);
   yield;
   kernels.lifted(soft, soft, around, halos(dials.halo), tone);
@@ -167,9 +168,9 @@ function* copied(
   kernels.table(tone, toToner([dials.grain, Math.max(0, 1 - seen)]), tone);
   yield;
   if (dials.specks > 0) {
-    speckled(tone, { grain: SPECK.grain, seed: at + 3 }, SPECK.cut - 0.12 * (dials.specks - 0.5), region, pxPerMm, kernels);
+    speckled(tone, { grain: SPECK.grain, seed: at + 3 }, SPECK.cut - 0.12 * (dials.specks - 0.5), region, from, kernels);
     const dust = { grain: DUST.grain, stretch: DUST.stretch, angleDeg: 90 * drawn(dials, generation, 5), seed: at + 4 };
-    speckled(tone, dust, DUST.cut - 0.1 * (dials.specks - 0.5), region, pxPerMm, kernels);
+    speckled(tone, dust, DUST.cut - 0.1 * (dials.specks - 0.5), region, from, kernels);
   }
   markDrum(tone, dials, generation, region, pxPerMm);
   arena.release(mark);
@@ -215,7 +216,7 @@ export const copier = defineStep({
     let field = softened(coarse.tone, coarse.region, shift, FIELD * pxPerMm, kernels);
     for (let generation = 0; generation < copies(dials); generation++) {
       const around = expanded(field, coarse.region, shift, input.region, kernels);
-      yield* copied(tone, taken(around, 1, input.region, way, region, kernels), dials, generation, region, pxPerMm, kernels);
+      yield* copied(tone, taken(around, 1, input.region, way, region, kernels), dials, generation, region, at, kernels);
       const next = kernels.arena.plane(field.length);
       kernels.table(field, toToner([dials.grain, 1]), next);
       field = next;

@@ -48,12 +48,12 @@ export const dryRoller = defineStep({
     const pixels = input.coverage.length;
     const streaks = noisePlane(
       { grain: width, stretch: Math.max(1, long / width), angleDeg, octaves: 3, weaker: 0.7, seed: 2 * number },
-      at.pxPerMm,
+      at,
       region,
       kernels,
     );
     yield;
-    const grain = noisePlane({ grain: GRAIN, octaves: 2, weaker: 0.8, seed: 2 * number + 1 }, at.pxPerMm, region, kernels);
+    const grain = noisePlane({ grain: GRAIN, octaves: 2, weaker: 0.8, seed: 2 * number + 1 }, at, region, kernels);
     yield;
     const share = Math.floor((STREAKS / 2) * ONE + 0.5);
     kernels.multiplyAdd(streaks, uniformPlane(pixels, share), uniformPlane(pixels, ONE / 2), streaks);

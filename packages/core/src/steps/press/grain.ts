@@ -53,13 +53,13 @@ export const grain = defineStep({
     const { arena } = kernels;
     const { region, tone: from } = input;
     const half = uniformPlane(from.length, ONE / 2);
-    const grains = noisePlane({ grain: size, octaves: 2, weaker: 0.7, seed: 2 * number }, at.pxPerMm, region, kernels);
+    const grains = noisePlane({ grain: size, octaves: 2, weaker: 0.7, seed: 2 * number }, at, region, kernels);
     yield;
     kernels.multiplyAdd(grains, half, half, grains);
     kernels.table(grains, shaped(kind), grains);
     if (clumps > 0) {
       // Where clumps are thin the grain is weaker: its weight is 1 − clumps · (½ − noise).
-      const gathered = noisePlane({ grain: CLUMPS * size, octaves: 2, seed: 2 * number + 1 }, at.pxPerMm, region, kernels);
+      const gathered = noisePlane({ grain: CLUMPS * size, octaves: 2, seed: 2 * number + 1 }, at, region, kernels);
       const share = Math.floor(clumps * ONE + 0.5);
       kernels.multiplyAdd(gathered, uniformPlane(from.length, share), uniformPlane(from.length, ONE - (share >> 1)), gathered);
       kernels.multiply(gathered, grains, grains);

@@ -67,7 +67,7 @@ export const harden = defineStep({
     let soft = softCopy(at.coarse[0] as Coarse, region, mm * pxPerMm, kernels);
     yield;
     if (wander > 0) {
-      const noise = noisePlane({ grain: WANDER_GRAIN, octaves: 3, seed: number }, pxPerMm, region, kernels);
+      const noise = noisePlane({ grain: WANDER_GRAIN, octaves: 3, seed: number }, at, region, kernels);
       const moved = kernels.arena.plane(soft.length);
       kernels.modulated(soft, noise, wanders(wander), moved);
       soft = moved;

@@ -38,7 +38,7 @@ export const inkBody = (soft: Int16Array, dials: BodyDials, at: StepAt, region: 
   const body = kernels.arena.plane(pixels);
   kernels.table(soft, inner(pooled), body);
   const take = (kind: Omit<NoiseKind, 'seed'>, number: number, floor: number, by: number): void => {
-    const plane = noisePlane({ ...kind, seed: 8 * dials.seed + 40 + number }, at.pxPerMm, region, kernels);
+    const plane = noisePlane({ ...kind, seed: 8 * dials.seed + 40 + number }, at, region, kernels);
     kernels.multiplyAdd(plane, half, half, plane);
     kernels.table(plane, worn([floor, by]), plane);
     kernels.multiply(body, plane, body);
@@ -47,7 +47,7 @@ export const inkBody = (soft: Int16Array, dials: BodyDials, at: StepAt, region: 
   if (pinholes > 0) take(HOLES, 1, 0.85 - 0.45 * pinholes, 30);
   if (starved > 0) take({ ...STARVED, angleDeg: travel }, 2, 0.25 - 0.3 * starved, 3 * starved);
   // Thin ink is broken ink: where every pixel prints all or nothing it has holes, finer than it is mottled.
-  const grain = noisePlane({ ...FINE, seed: 8 * dials.seed + 47 }, at.pxPerMm, region, kernels);
+  const grain = noisePlane({ ...FINE, seed: 8 * dials.seed + 47 }, at, region, kernels);
   const isHard = at.edges === 'hard' && !at.draft;
   kernels.modulated(body, grain, breaks(isHard ? 1 : 0.35), body);
   if (isHard) kernels.table(body, halfUp(), body);

@@ -1,5 +1,5 @@
 import { ONE, sizeOf, type Region } from '../../raster/raster';
-import { noisePlane } from '../../raster/noise';
+import { noisePlane, type NoiseAt } from '../../raster/noise';
 import { crop, grow } from '../../raster/region';
 import { uniformPlane } from '../../raster/uniform';
 import { SURFACES } from '../../surface/surfaces';
@@ -7,7 +7,7 @@ import { cosDeg, sinDeg } from '../../units/exact';
 import { remembering } from '../../units/remember';
 import type { Kernels } from '../../raster/kernels';
 import { defineStep, ON_GREYS } from '../declare';
-import { choice, length, number, seed, share } from '../../fields/dials';
+import { choice, length, number, picture, seed, share } from '../../fields/dials';
 import { liftTable } from '../soft';
 
 /** Paper as hills of noise: felt marks and tooth, mm. By trial. */
@@ -15,16 +15,17 @@ const FELT = 1.5;
 const TOOTH = 0.55;
 
 const PAPER = 'paper fibres';
-const OF = [PAPER, ...SURFACES.map(({ name }) => name)] as const;
+const PICTURE = 'a picture';
+const OF = [PAPER, PICTURE, ...SURFACES.map(({ name }) => name)] as const;
 
 /** How much of a slope is seen at full depth: noise of paper differs by some 0.3 over its scale. */
 const SLOPE = 0.9;
 
 /** Heights of paper over a region, 0 … ONE about ½. */
-const paperHeights = (number: number, pxPerMm: number, region: Region, kernels: Kernels): Int16Array => {
+const paperHeights = (number: number, at: NoiseAt, region: Region, kernels: Kernels): Int16Array => {
   const half = uniformPlane(sizeOf(region), ONE / 2);
-  const felt = noisePlane({ grain: FELT, octaves: 2, seed: 2 * number }, pxPerMm, region, kernels);
-  const tooth = noisePlane({ grain: TOOTH, octaves: 2, seed: 2 * number + 1 }, pxPerMm, region, kernels);
+  const felt = noisePlane({ grain: FELT, octaves: 2, seed: 2 * number }, at, region, kernels);
+  const tooth = noisePlane({ grain: TOOTH, octaves: 2, seed: 2 * number + 1 }, at, region, kernels);
   kernels.multiplyAdd(felt, half, half, felt);
   kernels.multiplyAdd(tooth, uniformPlane(sizeOf(region), ONE / 4), felt, felt);
   return felt;
@@ -41,13 +42,14 @@ const towardsLight = (clock: number, scale: number, pxPerMm: number): readonly [
 /** out = t + k · (height here, away from the light − height towards it): slopes that face the light are lit. */
 export const relief = defineStep({
   kind: 'relief',
-  version: 1,
+  version: 2,
   title: 'Relief',
   family: 'press',
   purpose: 'The print follows a surface that is lit from one side.',
   words: 'paper texture emboss bump lit from the side tooth fibres canvas',
   dials: {
     of: choice({ title: 'Of', options: OF, default: PAPER }),
+    texture: picture({ title: 'The picture', default: null, shownWhen: { dial: 'of', is: PICTURE } }),
     depth: share({ title: 'Depth', default: 0.35, more: 'deeper' }),
     scale: length({ title: 'Scale', min: 0.05, max: 6, wide: true, default: 0.44, more: 'broader slopes are seen' }),
     light: number({
@@ -63,12 +65,15 @@ export const relief = defineStep({
   },
   ...ON_GREYS,
   reach: ({ scale }) => scale / 2 + 0.5,
-  readsSurface: ({ of, seed: number }) => (of === PAPER ? null : { name: of, seed: number }),
-  summary: ({ of, light }) => `${of}, from ${light} o’clock`,
-  *apply(input, { depth, scale, light, seed: number }, at, kernels) {
+  readsSurface: ({ of, texture, seed: number }) => (of === PAPER ? null : of === PICTURE ? texture : { name: of, seed: number }),
+  // The first version knew no pictures.
+  upgrade: (params) => ({ ...params, texture: null }),
+  summary: ({ of, texture, light }) => `${of === PICTURE && !texture ? 'no picture chosen yet' : of}, from ${light} o’clock`,
+  *apply(input, { of, depth, scale, light, seed: number }, at, kernels) {
+    if (of === PICTURE && !at.surface) return input;
     const { region: wide } = input;
     const [dx, dy] = towardsLight(light, scale, at.pxPerMm);
-    const heights = at.surface ? at.surface.tone : paperHeights(number, at.pxPerMm, wide, kernels);
+    const heights = at.surface ? at.surface.tone : paperHeights(number, at, wide, kernels);
     yield;
     const inner = grow(wide, -Math.max(Math.abs(dx), Math.abs(dy)));
     const shifted = (by: number): Int16Array =>

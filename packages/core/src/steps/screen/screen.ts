@@ -6,12 +6,14 @@ import { remembering } from '../../units/remember';
 import { defineStep, type Coarse, type StepAt } from '../declare';
 import { softCopy, softWish } from '../soft';
 import { angle, choice, colour, frequency, length, share, toggle } from '../../fields/dials';
-import { cellWay, screenGrid } from './grid';
+import { cellWay, cellLayout, screenGrid } from './grid';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
 const SHAPES = Object.keys(SHAPE_NUMBERS) as [ShapeName, ...ShapeName[]];
 /** Cell size in draft pixels below which a draft shows the screen's mean tone instead of its dots. */
 const LEAST_DRAFT_CELL = 3;
+
+const isLine = (shape: ShapeName): boolean => shape === 'line' || shape === 'wave line';
 
 interface InkDials {
   readonly shape: ShapeName;
@@ -24,7 +26,7 @@ interface InkDials {
 /** Share of its cell that the smallest dot covers: a disc's, or a line's of that width. */
 export const smallestInk = ({ shape, lpi, smallestDot }: Pick<InkDials, 'shape' | 'lpi' | 'smallestDot'>): number => {
   const inCells = smallestDot / cellMm(lpi);
-  return Math.min(1, shape === 'line' ? inCells : (3.141592653589793 / 4) * inCells * inCells);
+  return Math.min(1, isLine(shape) ? inCells : (3.141592653589793 / 4) * inCells * inCells);
 };
 
 /** The ink a screen prints for each tone, 0 … ONE both ways: the screen's measured curve, since screens are linear. */
@@ -66,12 +68,20 @@ const readTones = (
 ): Int16Array => {
   const cell = cellPx(lpi, at);
   const soft = softCopy(at.coarse[0] as Coarse, input.region, MEAN * cell, kernels);
-  const way = cellWay(cell, angleDeg);
+  const layout = cellLayout(shape);
+  // Two bricks share a phase: their tones are softened only.
+  if (layout.across > 1) return mixed(soft, input.tone, detail, kernels);
+  const way = cellWay(cell, angleDeg, layout);
   const centred = kernels.arena.plane(soft.length);
   // A line has a middle across it alone.
-  kernels.cellTones(soft, input.region, screenGrid(cell, angleDeg), shape === 'line' ? { ...way, ax: 0, ay: 0 } : way, centred);
-  kernels.mix(centred, input.tone, 1, shareOf(detail), null, centred);
-  return centred;
+  kernels.cellTones(soft, input.region, screenGrid(cell, angleDeg, layout), isLine(shape) ? { ...way, ax: 0, ay: 0 } : way, centred);
+  return mixed(centred, input.tone, detail, kernels);
+};
+
+const mixed = (read: Int16Array, tone: Int16Array, detail: number, kernels: Kernels): Int16Array => {
+  const out = kernels.arena.plane(read.length);
+  kernels.mix(read, tone, 1, shareOf(detail), null, out);
+  return out;
 };
 
 const cellPx = (lpi: number, at: StepAt): number => cellMm(lpi) * at.pxPerMm;
@@ -107,8 +117,8 @@ export const screen = defineStep({
   takes: 'tone',
   gives: 'ink',
   amount: 'mix',
-  // Half a cell's diagonal, and the pixel that it falls into.
-  reach: (dials) => (detailOf(dials) < 1 ? 0.75 * cellMm(dials.lpi) + 0.1 : 0),
+  // Half a cell's diagonal, which is longer where cells lean, and the pixel that it falls into.
+  reach: (dials) => (detailOf(dials) < 1 ? (cellLayout(dials.shape).turn === 90 ? 0.75 : 1.05) * cellMm(dials.lpi) + 0.1 : 0),
   locality: 'grid',
   coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN * cellMm(dials.lpi))] : []),
   found: { while: 'auto', find: ({ lpi }) => ({ detail: detailFor(lpi) }) },
@@ -135,7 +145,7 @@ export const screen = defineStep({
     const detail = detailOf(params);
     const tones = detail < 1 ? readTones(input, params, detail, at, kernels) : input.tone;
     yield;
-    kernels.screen(tones, input.region, screenGrid(cell, angleDeg), shape, thresholds, coverage);
+    kernels.screen(tones, input.region, screenGrid(cell, angleDeg, cellLayout(shape)), shape, thresholds, coverage);
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },

@@ -1,9 +1,9 @@
 import { SLOPE_BITS, type ScreenGrid, type ShapeName } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
-import { cellCoordinate, SPOT } from '../../raster/reference/spot';
+import { spotAt } from '../../raster/reference/spot';
 import { cosDeg } from '../../units/exact';
 import { remembering } from '../../units/remember';
-import { screenGrid } from './grid';
+import { cellLayout, screenGrid, type CellLayout } from './grid';
 
 /** Spot values reach from −TOP to TOP. */
 const TOP = 8192;
@@ -111,35 +111,35 @@ const windowedPhases = (cellPx: number, grid: ScreenGrid): Phases => {
  * The phases of the pixels that a screen is measured on, with weights. Small cells: the raster's own. Large ones:
  * evenly spread, or the raster's own over whole cells where rows of dots follow rows of pixels and many share a phase.
  */
-const measuredPhases = (cellPx: number, grid: ScreenGrid, rough: boolean): Phases => {
+const measuredPhases = (cellPx: number, grid: ScreenGrid, { turn, across }: CellLayout, rough: boolean): Phases => {
   if (rough) return evenPhases(EVEN_PHASES / ROUGHER);
   if (cellPx <= EVEN_CELL) return windowedPhases(cellPx, grid);
-  if (grid.ux !== 0 && grid.uy !== 0) return evenPhases(EVEN_PHASES);
-  return rasterPhases(grid, [[0, 0]], new Array<number>(wholeSide(cellPx)).fill(1));
+  if (turn !== 90 || (grid.ux !== 0 && grid.uy !== 0)) return evenPhases(EVEN_PHASES);
+  return rasterPhases(grid, [[0, 0]], new Array<number>(wholeSide(cellPx * across)).fill(1));
 };
 
 const measure = ({ shape, cellPx, angleDeg, rough }: ScreenGeometry): Spread => {
-  const grid = screenGrid(cellPx, angleDeg);
-  const spot = SPOT[shape];
-  const spotAt = (u: number, v: number): number => spot(cellCoordinate(u | 0), cellCoordinate(v | 0));
+  const layout = cellLayout(shape);
+  const grid = screenGrid(cellPx, angleDeg, layout);
+  const valueAt = (u: number, v: number): number => spotAt(shape, u | 0, v | 0);
   // Half a pixel along each axis of the cell.
-  const halfPixel = Math.min(2 ** 30, Math.round(2 ** 31 / cellPx));
+  const halfPixel = Math.min(2 ** 30, Math.round(2 ** 31 / (cellPx * layout.along)));
   const above = new Float64Array(RANGE + 2);
   const sumAbove = new Float64Array(RANGE + 2);
   const steps = new Float64Array(BINS);
   const stepWeights = new Float64Array(BINS);
   let total = 0;
-  const phases = measuredPhases(cellPx, grid, rough);
+  const phases = measuredPhases(cellPx, grid, layout, rough);
   for (let i = 0; i < phases.u.length; i++) {
     const u = phases.u[i] as number;
     const v = phases.v[i] as number;
     const weight = phases.weight[i] as number;
-    const s = spotAt(u, v);
+    const s = valueAt(u, v);
     above[s + TOP] = (above[s + TOP] as number) + weight;
     total += weight;
     // The greater of both sides, because the difference across a ridge or a valley is nothing.
-    const du = 2 * Math.max(Math.abs(spotAt(u + halfPixel, v) - s), Math.abs(spotAt(u - halfPixel, v) - s));
-    const dv = 2 * Math.max(Math.abs(spotAt(u, v + halfPixel) - s), Math.abs(spotAt(u, v - halfPixel) - s));
+    const du = 2 * Math.max(Math.abs(valueAt(u + halfPixel, v) - s), Math.abs(valueAt(u - halfPixel, v) - s));
+    const dv = 2 * Math.max(Math.abs(valueAt(u, v + halfPixel) - s), Math.abs(valueAt(u, v - halfPixel) - s));
     const bin = Math.min(BINS - 1, ((s + TOP) * BINS) >> 14);
     steps[bin] = (steps[bin] as number) + weight * Math.sqrt(du * du + dv * dv);
     stepWeights[bin] = (stepWeights[bin] as number) + weight;

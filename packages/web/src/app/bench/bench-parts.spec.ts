@@ -1,10 +1,14 @@
-import { freshStep, withPass, withStep, type CurvePoint } from '@uvrant/core';
+import { freshStep, stepOfKind, withPass, withStep, type CurvePoint, type StepKind } from '@uvrant/core';
 import { BenchActions } from '../state/bench';
 import { find, findOver, onBench, textOf, type } from '../../testing/bench';
-import { posterOf } from '../../testing/sheets';
+import { ASSET, posterOf } from '../../testing/sheets';
 import { DialsColumn } from './dials/dials-column';
 import { GreyExtra } from './dials/extras/grey-extra';
+import { HueExtra } from './dials/extras/hue-extra';
 import { ScreenExtra } from './dials/extras/screen-extra';
+import { ChoiceField } from './dials/fields/choice-field';
+import { PassField } from './dials/fields/pass-field';
+import { PictureField } from './dials/fields/picture-field';
 import { PassDials } from './dials/pass-dials';
 import { SheetDials } from './dials/sheet-dials';
 import { Slug } from './view/slug';
@@ -15,6 +19,8 @@ const paramsOf = (bench: ReturnType<typeof onBench>, step: string) =>
     .document()
     .passes.find(({ id }) => id === 'picture')!
     .steps.find(({ id }) => id === step)!.params;
+
+const dialOf = (kind: StepKind, name: string) => stepOfKind(kind)?.dials[name];
 
 describe('the ticket', () => {
   test('reads downwards in printing order, with lays in words and each pass’s ink', async () => {
@@ -194,6 +200,46 @@ describe('beside the dials', () => {
     ]);
     bench.store.dispatch(BenchActions.huePicked({ rgb: [200, 44, 40] }));
     expect((paramsOf(bench, 'grey-response')['response'] as CurvePoint[])[0]).toEqual([0, 0.5]);
+  });
+
+  test('the hue of one family is picked on the picture; a grey picks nothing', async () => {
+    const sheet = posterOf();
+    const bench = onBench({
+      ...sheet,
+      passes: sheet.passes.map((pass) =>
+        pass.id === 'picture' ? { ...pass, steps: [{ ...freshStep('one-hue'), id: 'one-hue' }, ...pass.steps] } : pass,
+      ),
+    });
+    const pass = bench.document().passes[1]!;
+    const fixture = await bench.shown(HueExtra, { step: pass.steps[0], pass, sheet: bench.document() });
+    find(fixture, 'button', 'Pick a hue').click();
+    bench.store.dispatch(BenchActions.huePicked({ rgb: [40, 40, 200] }));
+    expect(paramsOf(bench, 'one-hue')['hue']).toBe(240);
+    bench.store.dispatch(BenchActions.huePicked({ rgb: [90, 90, 90] }));
+    expect(paramsOf(bench, 'one-hue')['hue']).toBe(240);
+  });
+
+  test('a pass and a picture are chosen from those that there are', async () => {
+    const bench = onBench();
+    const pass = bench.document().passes[1]!;
+    const chosen: unknown[] = [];
+    const inputs = { pass, sheet: bench.document(), change: (value: unknown) => chosen.push(value) };
+    const passes = await bench.shown(PassField, { ...inputs, dial: dialOf('match-tones', 'of'), value: null });
+    find(passes, 'mat-select', 'Those of').click();
+    await passes.whenStable();
+    findOver('mat-option', bench.document().passes[0]!.name).click();
+    expect(chosen).toEqual([bench.document().passes[0]!.id]);
+    // One of many is a list that opens, too.
+    const surfaces = await bench.shown(ChoiceField, { ...inputs, dial: dialOf('relief', 'of'), value: 'paper fibres' });
+    find(surfaces, 'mat-select', 'Of').click();
+    await surfaces.whenStable();
+    findOver('mat-option', 'torn paper').click();
+    expect(chosen.pop()).toBe('torn paper');
+    const pictures = await bench.shown(PictureField, { ...inputs, dial: dialOf('relief', 'texture'), value: null });
+    find(pictures, 'mat-select', 'The picture').click();
+    await pictures.whenStable();
+    findOver('mat-option', ASSET.name).click();
+    expect(chosen[1]).toEqual({ sha256: ASSET.sha256 });
   });
 
   test('shares beyond the whole say what that does', async () => {

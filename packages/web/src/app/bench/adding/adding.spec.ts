@@ -1,10 +1,10 @@
 import { TestBed } from '@angular/core/testing';
-import { findPass, type Pass, type Sheet, type TextureWear, type ToneStatistics } from '@uvrant/core';
+import { findPass, SURFACE_PIECE, type Pass, type Sheet, type TextureWear, type ToneStatistics } from '@uvrant/core';
 import { find, onBench, textOf } from '../../../testing/bench';
 import { ASSET, keptOf, posterOf } from '../../../testing/sheets';
 import type { MeanTones } from '../../engine/protocol';
 import { BenchActions } from '../../state/bench';
-import { ofPicture, wearFrom } from './additions';
+import { additionsAt, ofPicture, wearFrom, type Addition } from './additions';
 import { Adding } from './adding';
 import { Editing } from '../editing';
 import { LayDials } from '../dials/lay-dials';
@@ -111,6 +111,37 @@ test('a wear is there at once; it is solved for medium: 12 % of the ink there', 
   expect(took.length).toBeLessThan(6);
   store.dispatch(BenchActions.editUndone());
   expect(document()).toBe(before);
+});
+
+test('a made surface wears at its own size, and goes on beyond its piece', async () => {
+  const { adding, wear, greys, rendering, document } = bench();
+  rendering.takenBy = () => Promise.resolve(0.12);
+  const made = additionsAt(document(), { pass: 'picture', step: null }, [], []).find(({ id }) => id === 'made-torn-paper');
+  const taking = adding.take(made as Addition);
+  await greys.give(EVEN);
+  await taking;
+  expect(wear()).toMatchObject({ surface: { name: 'torn paper' }, placement: { ...SURFACE_PIECE, beyond: 'hold' } });
+});
+
+test('a pale texture is stretched when it is chosen, one that was shaped by hand is not', async () => {
+  const { adding, wear, greys, rendering, editing } = bench();
+  rendering.takenBy = () => Promise.resolve(0.12);
+  const taking = adding.take(wearFrom(ASSET));
+  // All of its greys lie between 0.75 and 1.
+  await greys.give({ weights: EVEN.weights.map((weight, bin) => (bin >= 768 ? weight : 0)), total: 257 });
+  await taking;
+  const { id, curve } = wear() as TextureWear;
+  expect(curve[0]?.[0]).toBeCloseTo(0.75, 2);
+  expect(curve.at(-1)?.[0]).toBeCloseTo(1, 2);
+  expect(curve.map(([, y]) => y)).toEqual([0, 1]);
+  const shaped = [
+    [0, 0.2],
+    [0.5, 0.4],
+    [1, 0.8],
+  ] as const;
+  editing.pass('picture', (pass) => ({ ...pass, wear: pass.wear.map((each) => ({ ...each, curve: shaped }) as TextureWear) }));
+  await adding.solveFresh('picture', id);
+  expect(wear()?.curve).toEqual(shaped);
 });
 
 test('a solve that is undone, overtaken by another, or whose texture is changed meanwhile changes nothing more', async () => {

@@ -5,6 +5,7 @@ import {
   findPass,
   passesOf,
   solvedCut,
+  stretchedCurve,
   withPass,
   withWear,
   type ChosenLay,
@@ -89,7 +90,7 @@ export class Adding {
     if (pass === null) return added;
     if (addition.worn) {
       const [id, greys] = [attached?.wear ?? '', await this.rendering.greysOf(added.sheet, pass, attached?.wear ?? '')];
-      return { ...added, sheet: withPass(added.sheet, pass, (each) => withWear(each, id, cutBy(greys))) };
+      return { ...added, sheet: withPass(added.sheet, pass, (each) => withWear(each, id, freshlyCut(greys))) };
     }
     if (!isMeasured(addition, added.sheet, pass)) return added;
     const { lay } = layMeasured(added.sheet, pass, await this.rendering.tonesOf(added.sheet, pass));
@@ -111,7 +112,7 @@ export class Adding {
     this.editing.choose(line);
     const document = this.document();
     if (pass === null || !document) return;
-    if (addition.worn && attached?.wear !== undefined) await this.takeInk(pass, attached.wear, FRESH_TAKES, gesture);
+    if (addition.worn && attached?.wear !== undefined) await this.takeInk(pass, attached.wear, FRESH_TAKES, gesture, true);
     else if (isMeasured(addition, document, pass)) await this.measureLay(pass, gesture);
   }
 
@@ -136,9 +137,17 @@ export class Adding {
     });
   }
 
+  /** The same for a texture that has just been chosen, which is stretched first where it is pale or even. */
+  solveFresh(pass: string, id: string): Promise<void> {
+    return this.solving(pass, id, (greys) => {
+      this.editing.pass(pass, (each) => withWear(each, id, freshlyCut(greys)), null, true);
+    });
+  }
+
   /** Solves a wear for the share of the ink there that it takes, 0 … 0.95: its texture's share is moved by what readings say. */
-  takeInk(pass: string, id: string, wanted: number, gesture: string = `solved ${freshId()}`): Promise<void> {
+  takeInk(pass: string, id: string, wanted: number, gesture: string = `solved ${freshId()}`, isFresh = false): Promise<void> {
     return this.solving(pass, id, async (greys, isCurrent) => {
+      if (isFresh) this.editing.pass(pass, (each) => withWear(each, id, freshlyCut(greys)), gesture, true);
       let [low, high, share] = [0, 0.98, Math.min(0.95, wanted)];
       for (let n = 0; n < MOST_READINGS; n++) {
         this.editing.pass(pass, (each) => withWear(each, id, cutBy(greys, share)), gesture, true);
@@ -253,3 +262,9 @@ const cutBy =
     const asked = { ...wear, share: share ?? wear.share };
     return { ...asked, ...solvedCut(greys, asked) };
   };
+
+/** A texture wear cut for its own share, its texture stretched first. */
+const freshlyCut =
+  (greys: ToneStatistics) =>
+  (wear: Wear): Wear =>
+    wear.kind === 'texture' ? cutBy(greys)({ ...wear, curve: stretchedCurve(greys, wear.curve) }) : wear;

@@ -382,7 +382,7 @@ const madeWear = ({ name, title, note }: (typeof SURFACES)[number]): Addition =>
   add: onPass((pass, sheet) => {
     // Over the middle of what it wears, at its own size; beyond that it goes on.
     const over = pass.source.kind === 'group' || pass.source.kind === 'overall' ? wholeSheet(sheet.size) : pass.placement;
-    const lies = boxAt(over.x, over.y, SURFACE_PIECE.width, SURFACE_PIECE.height);
+    const lies = { ...boxAt(over.x, over.y, SURFACE_PIECE.width, SURFACE_PIECE.height), beyond: 'hold' as const };
     const wear = freshWear(freshId(), title, { surface: { name, seed: 1 } }, lies);
     return { pass: { ...pass, wear: [...pass.wear, wear] }, attached: { wear: wear.id } };
   }),

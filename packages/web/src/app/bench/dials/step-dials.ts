@@ -7,6 +7,7 @@ import { RangedField } from './fields/ranged-field';
 import { Editing } from '../editing';
 import { GainExtra } from './extras/gain-extra';
 import { GreyExtra } from './extras/grey-extra';
+import { HueExtra } from './extras/hue-extra';
 import { ScreenExtra } from './extras/screen-extra';
 import { TonesExtra } from './extras/tones-extra';
 import { MaskList } from '../masks/mask-list';
@@ -28,6 +29,8 @@ const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly 
   screen: { type: ScreenExtra, first: false },
   threshold: { type: TonesExtra, first: true },
   gain: { type: GainExtra, first: false },
+  'one-hue': { type: HueExtra, first: true },
+  'match-tones': { type: TonesExtra, first: false },
 };
 
 const AMOUNT = share({ title: 'Amount', default: 1, more: 'more of this step, less of what came in' });

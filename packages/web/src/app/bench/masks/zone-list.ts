@@ -1,12 +1,15 @@
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { freshMask, stepOfKind, type Pass, type Sheet, type Step, type Zone } from '@uvrant/core';
+import { freshMask, stepOfKind, type AnyDial, type Dials, type Pass, type Sheet, type Step, type Zone } from '@uvrant/core';
 import { ActionMenu } from '../../ui/action-menu';
 import { dialLines, type DialLine } from '../dials/dial-lines';
 import { Editing } from '../editing';
 import { Attachments } from '../attached/attachments';
 import { MaskList } from './mask-list';
 import { freshId } from '../ticket/ticket-edits';
+
+/** The dials that a zone may set: what a step reads beside its input is the same all over. */
+const zoned = (dials: Dials): [string, AnyDial][] => Object.entries(dials).filter(([, { type }]) => type !== 'pass' && type !== 'picture');
 
 /** The zones of a step: where their masks show, some of its dials stand otherwise, on the same input. */
 @Component({
@@ -53,7 +56,7 @@ export class ZoneList {
     const dials = stepOfKind(this.step().kind)?.dials ?? {};
     return this.step().zones.map((zone) => {
       const set = Object.fromEntries(Object.entries(dials).filter(([name]) => name in zone.params));
-      const others = Object.entries(dials).flatMap(([name, { title }]) => (name in zone.params ? [] : [{ value: name, words: title }]));
+      const others = zoned(dials).flatMap(([name, { title }]) => (name in zone.params ? [] : [{ value: name, words: title }]));
       return { zone, others, lines: this.linesOf(zone, set) };
     });
   });
@@ -75,7 +78,7 @@ export class ZoneList {
 
   /** A zone begins with a mask to be painted, and the step's first dial. */
   protected add(): void {
-    const [first] = Object.keys(stepOfKind(this.step().kind)?.dials ?? {});
+    const [first] = zoned(stepOfKind(this.step().kind)?.dials ?? {}).map(([name]) => name);
     const mask = freshMask('painted', freshId(), this.pass());
     const params = first === undefined ? {} : { [first]: this.step().params[first] };
     const zone: Zone = { id: freshId(), masks: [mask], params };

@@ -301,7 +301,7 @@ export class WearDials {
     const isSurface = SURFACES.some(({ name }) => name === which);
     const texture = isSurface ? { surface: { name: which, seed: 1 } } : { picture: { sha256: which } };
     this.attachments.changeWear(({ picture: _, surface: __, ...wear }) => ({ ...wear, ...texture }));
-    void this.solve(null);
+    void this.adding.solveFresh(this.pass().id, this.wear().id);
   }
 
   protected reseed(seed: number): void {

@@ -1,11 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { Actions, ofType } from '@ngrx/effects';
-import { Store } from '@ngrx/store';
-import { hueOf, type CurvePoint, type Pass, type Sheet, type Step } from '@uvrant/core';
-import { BenchActions, benchFeature } from '../../../state/bench';
+import type { CurvePoint, Pass, Sheet, Step } from '@uvrant/core';
 import { Editing } from '../../editing';
 import { Rendering } from '../../view/rendering';
+import { HuePick } from './hue-pick';
 
 /** Distance round the circle within which a picked hue takes the handle that is there, degrees. */
 const NEAR = 8;
@@ -13,9 +10,10 @@ const NEAR = 8;
 /** A dropper for the hue to be changed, and how much lighter the picture gets. */
 @Component({
   selector: 'uv-grey-extra',
+  imports: [HuePick],
   template: `
     @if (byHue()) {
-      <button type="button" class="uv-button" [class.on]="view().picksHue" (click)="pick()">Pick a hue from the picture</button>
+      <uv-hue-pick (picked)="lift($event)" />
     }
     <dl class="uv-sums">
       <dt>Picture gets</dt>
@@ -38,8 +36,6 @@ export class GreyExtra {
   readonly sheet = input.required<Sheet>();
   protected readonly rendering = inject(Rendering);
   private readonly editing = inject(Editing);
-  private readonly store = inject(Store);
-  protected readonly view = this.store.selectSignal(benchFeature.selectView);
 
   protected readonly byHue = computed(() => this.step().params['by'] === 'hue');
   protected readonly sum = computed(() => {
@@ -55,22 +51,8 @@ export class GreyExtra {
     return `${Math.abs(by).toFixed(1)} % ${by > 0 ? 'lighter' : 'darker'}`;
   });
 
-  constructor() {
-    inject(Actions)
-      .pipe(ofType(BenchActions.huePicked), takeUntilDestroyed())
-      .subscribe(({ rgb: [r, g, b] }) => {
-        const hue = hueOf(r, g, b);
-        if (hue !== null) this.lift(hue);
-      });
-  }
-
-  /** The next click on the original picks the hue there. */
-  protected pick(): void {
-    this.store.dispatch(BenchActions.viewChanged({ change: { picksHue: !this.view().picksHue } }));
-  }
-
   /** Puts a handle at a hue, or lifts the one that is near. */
-  private lift(hue: number): void {
+  protected lift(hue: number): void {
     this.editing.step(this.pass().id, this.step().id, (step) => {
       const handles = step.params['response'] as readonly CurvePoint[];
       const away = (x: number): number => Math.min(Math.abs(x - hue), 360 - Math.abs(x - hue));

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { DialOf, Pass, ShapeName, Sheet } from '@uvrant/core';
+import { Select } from '../../../ui/select';
 import { inWords, Toggles } from '../../../ui/toggles';
 import { DotSwatch } from './dot-swatch';
 import type { FieldInputs } from './field-inputs';
@@ -9,10 +10,13 @@ import type { FieldInputs } from './field-inputs';
 /** Letters of a title and its options that stand side by side in the column. */
 const LONG = 30;
 
-/** One of a few: words side by side, or dot shapes to look at. */
+/** More options than this are a list that opens. */
+const MANY = 8;
+
+/** One of some: words side by side, a list where there are many, or dot shapes to look at. */
 @Component({
   selector: 'uv-choice-field',
-  imports: [DotSwatch, MatButtonToggle, MatButtonToggleGroup, MatTooltip, Toggles],
+  imports: [DotSwatch, MatButtonToggle, MatButtonToggleGroup, MatTooltip, Select, Toggles],
   template: `
     @if (dial().looks === 'dot shape') {
       <div class="top">
@@ -32,6 +36,11 @@ const LONG = 30;
           </mat-button-toggle>
         }
       </mat-button-toggle-group>
+    } @else if (dial().options.length > MANY) {
+      <div class="top">
+        <b>{{ dial().title }}</b>
+        <uv-select [options]="options()" [value]="value()" [label]="dial().title" (chosen)="change()($event, false)" />
+      </div>
     } @else {
       <div [class.top]="!isLong()">
         <b>{{ dial().title }}</b>
@@ -50,6 +59,7 @@ export class ChoiceField {
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
 
+  protected readonly MANY = MANY;
   /** More words than stand side by side in the column. */
   protected readonly isLong = computed(() => [this.dial().title, ...this.dial().options].join('').length > LONG);
 

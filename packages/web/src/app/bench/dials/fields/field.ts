@@ -5,6 +5,8 @@ import { ColourField } from './colour-field';
 import { CurveField } from './curve-field';
 import { FontField } from './font-field';
 import { FrequencyField } from './frequency-field';
+import { PassField } from './pass-field';
+import { PictureField } from './picture-field';
 import { RampField } from './ramp-field';
 import { RangedField } from './ranged-field';
 import { SeedField } from './seed-field';
@@ -25,5 +27,7 @@ export const FIELDS: { readonly [T in DialType]: Type<unknown> } = {
   ramp: RampField,
   toggle: ToggleField,
   colour: ColourField,
+  pass: PassField,
+  picture: PictureField,
   curve: CurveField,
 };

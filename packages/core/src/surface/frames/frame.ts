@@ -1,0 +1,135 @@
+import { ROUGH_LINE_VALUES, type Affine, type Kernels, type RoughEdge } from '../../raster/kernels';
+import { boxAffine } from '../../raster/place';
+import { sizeOf, type Region } from '../../raster/raster';
+import { tilesOf } from '../../raster/region';
+import { blankPlane } from '../../raster/uniform';
+import type { Placement } from '../../sheet/model';
+import { brushed, taped, torn, type EdgeDials, type EdgeKind, type EdgeProfile } from './edges';
+
+export const FRAME_EDGES = ['torn', 'brushed', 'taped', 'picture'] as const;
+export type ProceduralEdge = Exclude<(typeof FRAME_EDGES)[number], 'picture'>;
+
+export interface FrameDials extends EdgeDials {
+  readonly edge: ProceduralEdge;
+}
+
+const EDGES: Readonly<Record<ProceduralEdge, EdgeKind>> = { torn, brushed, taped };
+
+/** Places of a line's table a mm; they begin and end as far beyond the line, mm, as a frame that goes on is looked at. */
+const PER_MM = 4;
+const BEYOND = 40;
+
+/** A straight line that the frame reaches in from: mm inwards of it and along it, by mm in the box; how long it is. */
+interface Line {
+  readonly inwards: readonly [number, number, number];
+  readonly along: readonly [number, number, number];
+  readonly length: number;
+  readonly profile: EdgeProfile;
+}
+
+const DIAGONAL = Math.SQRT1_2;
+
+/** The sides of a box clockwise from the top, then the corners that are gone. */
+const linesOf = (dials: FrameDials, width: number, height: number): Line[] => {
+  const kind = EDGES[dials.edge];
+  const side = (number: number, length: number): EdgeProfile => kind.along({ number, length }, dials);
+  const sides: Line[] = [
+    { inwards: [0, 1, 0], along: [1, 0, 0], length: width, profile: side(0, width) },
+    { inwards: [-1, 0, width], along: [0, 1, 0], length: height, profile: side(1, height) },
+    { inwards: [0, -1, height], along: [1, 0, 0], length: width, profile: side(2, width) },
+    { inwards: [1, 0, 0], along: [0, 1, 0], length: height, profile: side(3, height) },
+  ];
+  const corners = [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ] as const;
+  const gone = corners.flatMap(([x, y], number): Line[] => {
+    const size = kind.corner(number, dials);
+    if (size === 0) return [];
+    const [right, down] = [x === 0 ? DIAGONAL : -DIAGONAL, y === 0 ? DIAGONAL : -DIAGONAL];
+    // Seen from the corner, the frame reaches as much further in as is gone, along a line of twice that.
+    const { reach, amount } = kind.along({ number: 4 + number, length: 2 * size }, dials);
+    return [
+      {
+        inwards: [right, down, -(right * x + down * y)],
+        along: [down, -right, -(down * x - right * y) + size],
+        length: 2 * size,
+        profile: { reach: (along) => size - 0.6 * dials.width + 0.6 * reach(along), amount },
+      },
+    ];
+  });
+  return [...sides, ...gone];
+};
+
+/** A rough frame round a placed box, ready for the kernel. */
+const roughEdge = (dials: FrameDials, placement: Placement, pxPerMm: number): RoughEdge => {
+  const { width, height } = placement;
+  const at = boxAffine(placement, pxPerMm, width, height);
+  const lines = linesOf(dials, width, height);
+  const noises = EDGES[dials.edge].noises(dials);
+  const counts = lines.map(({ length }) => Math.ceil((length + 2 * BEYOND) * PER_MM) + 2);
+  const tables = new Float64Array(2 * counts.reduce((sum, count) => sum + count, 0));
+  const values = new Float64Array(ROUGH_LINE_VALUES * lines.length);
+  let start = 0;
+  for (const [n, { inwards, along, profile }] of lines.entries()) {
+    const count = counts[n] as number;
+    let [least, most] = [Infinity, -Infinity];
+    for (let k = 0; k < count; k++) {
+      const place = k / PER_MM - BEYOND;
+      const [reach, amount] = [profile.reach(place), profile.amount(place)];
+      tables[2 * (start + k)] = reach;
+      tables[2 * (start + k) + 1] = amount;
+      const stray = 0.5 * Math.abs(amount) + 0.5 * noises[1].amount + 1 / pxPerMm;
+      least = Math.min(least, reach - stray);
+      most = Math.max(most, reach + stray);
+    }
+    values.set([...byPixels(inwards, at), ...byPixels(along, at), least, most, start, count, n, -BEYOND], ROUGH_LINE_VALUES * n);
+    start += count;
+  }
+  return { lines: values, tables, perMm: PER_MM, seed: dials.seed, noises, pxPerMm, ends: placement.beyond === 'nothing' };
+};
+
+/** What is linear in mm of the box, by pixels of the sheet. */
+const byPixels = ([x, y, constant]: readonly [number, number, number], at: Affine): readonly [number, number, number] => [
+  x * at.a + y * at.d,
+  x * at.b + y * at.e,
+  x * at.c + y * at.f + constant,
+];
+
+/** Side of the pieces that are looked at first, to leave out those that lie clear of the frame. */
+const PIECE = 32;
+
+/** Whether a frame may reach into a piece: what is linear is least at one of its corners. */
+const reachesInto = ({ lines, pxPerMm }: RoughEdge, { x, y, width, height }: Region): boolean => {
+  for (let line = 0; line < lines.length; line += ROUGH_LINE_VALUES) {
+    const [across, down, constant, most] = [lines[line], lines[line + 1], lines[line + 2], lines[line + 7]] as [
+      number,
+      number,
+      number,
+      number,
+    ];
+    const least = Math.min(across * x, across * (x + width)) + Math.min(down * y, down * (y + height)) + constant;
+    if (least <= most + 1 / pxPerMm) return true;
+  }
+  return false;
+};
+
+/**
+ * Coverage of a rough frame round a placed box; beyond the box it holds or ends as the placement says. A function of
+ * place and seed alone: the same at any scale and in any tiling.
+ */
+export const frameCoverage = (dials: FrameDials, placement: Placement, pxPerMm: number) => {
+  const edge = roughEdge(dials, placement, pxPerMm);
+  return function* (region: Region, kernels: Kernels): Generator<void, Int16Array, void> {
+    let out: Int16Array | null = null;
+    for (const piece of tilesOf(region, PIECE)) {
+      if (!reachesInto(edge, piece)) continue;
+      out ??= kernels.arena.plane(sizeOf(region)).fill(0);
+      kernels.roughEdge(edge, piece, out, region);
+      yield;
+    }
+    return out ?? blankPlane(sizeOf(region));
+  };
+};

@@ -1,0 +1,11 @@
+import { sinDeg } from '../units/exact';
+
+const WAVE = 4096;
+const SINES = Float64Array.from({ length: WAVE + 1 }, (_, i) => sinDeg((360 * i) / WAVE));
+
+/** Sine of turns, straight between the places of a table. */
+export const sineOf = (turns: number): number => {
+  const at = (turns - Math.floor(turns)) * WAVE;
+  const i = Math.floor(at);
+  return (SINES[i] as number) + ((SINES[i + 1] as number) - (SINES[i] as number)) * (at - i);
+};
