@@ -132,7 +132,8 @@ test('a pass is moved, turned and stretched by its handles, shows what it did, a
   expect(Number(stretched[2])).toBeGreaterThan(Number(turned[2]));
   expect(stretched[3]).toBe(turned[3]);
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
-  expect(await placement()).toEqual(start);
+  // The figures are drawn a frame after the keys.
+  await expect.poll(placement).toEqual(start);
   expect(await print(page)).toBe(before);
   // By keys, and by a press on the table.
   await page.getByRole('application', { name: /^Place of red/ }).focus();

@@ -31,6 +31,7 @@ export * from './masks/stroke';
 export * from './masks/soft-edges';
 export * from './raster/shifted';
 export * from './raster/specks';
+export * from './raster/ways';
 export * from './masks/strokes';
 export * from './masks/tips';
 export * from './plates/better-spots';

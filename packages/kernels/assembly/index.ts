@@ -8,6 +8,7 @@ export { filterAcross, filterDown, transpose } from './filter';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';
 export { mix, paint } from './mix';
+export { moved } from './moved';
 export { noise } from './noise';
 export { alphaOf, cut, cutColours, dot, light, multiply, paintTones, complement, sum, toned } from './planes';
 export { reduce, reduceIndex } from './reduce';

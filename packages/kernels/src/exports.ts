@@ -39,6 +39,29 @@ export interface KernelExports {
     height: N,
     out: N,
   ): void;
+  moved(
+    source: N,
+    channels: N,
+    left: N,
+    top: N,
+    sourceWidth: N,
+    sourceHeight: N,
+    waysX: N,
+    waysY: N,
+    across: N,
+    down: N,
+    boxX: N,
+    boxY: N,
+    boxWidth: N,
+    boxHeight: N,
+    beyond: N,
+    weights: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    out: N,
+  ): void;
   mix(from: N, to: N, count: N, channels: N, share: N, mask: N, out: N): void;
   paint(coverage: N, pixels: N, r: N, g: N, b: N, out: N): void;
   paintTones(tone: N, coverage: N, pixels: N, out: N): void;

@@ -1,4 +1,6 @@
 import {
+  BEYOND_NUMBERS,
+  CATMULL_ROM,
   DITHER_TILE,
   from8,
   MODE_NUMBERS,
@@ -159,6 +161,33 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           region.y,
           region.width,
           region.height,
+          arena.write(out),
+        );
+      }),
+
+    moved: (plane, channels, from, ways, box, beyond, { x, y, width, height }, out) =>
+      call(() => {
+        wasm.moved(
+          arena.read(plane),
+          channels,
+          from.x,
+          from.y,
+          from.width,
+          from.height,
+          arena.read(ways.x),
+          arena.read(ways.y),
+          ways.across,
+          ways.down,
+          box.x,
+          box.y,
+          box.width,
+          box.height,
+          BEYOND_NUMBERS[beyond],
+          weightsOf(CATMULL_ROM),
+          x,
+          y,
+          width,
+          height,
           arena.write(out),
         );
       }),

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  BEYOND_NUMBERS,
   cellWay,
   filterAxis,
   gaussianWeights,
@@ -356,6 +357,14 @@ function planeResults(
   ];
   const dots = Int16Array.from({ length: SCATTER_SIDE * SCATTER_SIDE }, (_, i) => (i * 2731) % (ONE + 1));
   made('scatter', 1, (to) => kernels.scatter(tone, { x: -5, y: 11, width, height }, screenGrid(93.7, 22.5), dots, to));
+  const source = { x: -9, y: 12, width: width + 3, height: height + 9 };
+  const [under, drawn] = [planeOf(source.width * source.height, 8), coloursOf(source.width * source.height, 9)];
+  const ways = { x: signed, y: planeOf(pixels, 10), across: 1900, down: -2300 };
+  const box = { x: -8, y: 14, width: width + 1, height: height + 4 };
+  for (const beyond of Object.keys(BEYOND_NUMBERS) as (keyof typeof BEYOND_NUMBERS)[]) {
+    made(`moved plane ${beyond}`, 1, (to) => kernels.moved(under, 1, source, ways, box, beyond, { x: -7, y: 19, width, height }, to));
+    made(`moved colours ${beyond}`, 4, (to) => kernels.moved(drawn, 4, source, ways, box, beyond, { x: -7, y: 19, width, height }, to));
+  }
   made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
   made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));
   made('relit', 4, (to) => kernels.relit(rgba, tone, mask, to));
@@ -431,6 +440,8 @@ const CHANGES = [
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
+  ['moved.ts', 'twice - 1 - p', 'twice - p'],
+  ['moved.ts', 'max(left, boxX)', 'left'],
   ['scatter.ts', 'DOT_BITS: u32 = 26', 'DOT_BITS: u32 = 27'],
   ['rough-edge.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
   ['rough-edge.ts', '- 1.001', '- 1.5'],

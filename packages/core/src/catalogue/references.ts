@@ -7,6 +7,7 @@ import { MASK } from '../masks/kinds';
 import { WEAR } from '../wears/kinds';
 import { PASS } from './document';
 import { stepOfKind } from './steps';
+import { upgradedStep } from './upgraded';
 
 /** Gives what stands in the place of a value that points at something. */
 type Change = (to: Target, value: unknown) => unknown;
@@ -123,6 +124,17 @@ export const passesMatched = ({ kind, params, zones }: Step): readonly string[] 
   const given = [params, ...zones.map((zone) => zone.params)];
   return given.flatMap((values) => names.flatMap((name) => (typeof values[name] === 'string' ? [values[name]] : [])));
 };
+
+/** True where a step of the pass reads all that was printed before it. */
+export const readsBeneath = ({ steps }: Pass): boolean =>
+  steps.some((written) => {
+    const step = upgradedStep(written);
+    const { readsMap } = stepOfKind(step.kind) ?? {};
+    return (
+      readsMap !== undefined &&
+      [step.params, ...step.zones.map(({ params }) => ({ ...step.params, ...params }))].some((params) => readsMap(params)?.of === 'beneath')
+    );
+  });
 
 const once = <T>(values: readonly T[], nameOf: (value: T) => string): T[] =>
   [...new Map([...values].reverse().map((value) => [nameOf(value), value])).values()].reverse();

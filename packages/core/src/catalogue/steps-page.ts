@@ -35,6 +35,7 @@ const TAKES: { readonly [T in DialType]: (dial: DialOf<T>) => string } = {
   colour: () => 'an ink of the sheet or an sRGB colour',
   pass: () => 'a pass that prints earlier',
   picture: () => 'a picture of the job',
+  point: ({ arrow }) => (arrow ? 'how far to the right and down, mm' : 'a place on the sheet, mm'),
   curve: ({ domain, presets }) =>
     `handles ${domain === 'hue' ? 'round the hue circle' : 'over tone'}; to begin with: ${presets.map(({ name }) => name).join(', ')}`,
 };
@@ -44,6 +45,7 @@ const shownDefault = (dial: AnyDial): string => {
   if (dial.type === 'share') return `${Number((dial.default * 100).toFixed(2))} %`;
   if (dial.type === 'colour') return 'the first ink';
   if (dial.type === 'pass' || dial.type === 'picture') return 'none';
+  if (dial.type === 'point') return dial.default ? `${dial.default.x}, ${dial.default.y} mm` : 'the middle of the sheet';
   if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
   if (dial.type === 'ramp') return `${dial.default.length} colours`;
   if (dial.type === 'curve') return dial.presets.find(({ points }) => points === dial.default)?.name ?? `${dial.default.length} handles`;
@@ -51,7 +53,9 @@ const shownDefault = (dial: AnyDial): string => {
 };
 
 const shownWords = ({ shownWhen: when }: AnyDial): string =>
-  when ? ` (while ${when.dial} is ${'is' in when ? String(when.is) : `not ${when.isNot}`})` : '';
+  when
+    ? ` (while ${when.dial} is ${'is' in when ? String(when.is) : `not ${Array.isArray(when.isNot) ? when.isNot.join(' or ') : when.isNot}`})`
+    : '';
 
 const dialRow = ([name, dial]: readonly [string, AnyDial]): string =>
   `| \`${name}\` | ${dial.title} | ${takes(dial)} | ${shownDefault(dial)} | ${dial.more ?? ''}${shownWords(dial)} |`;

@@ -1,4 +1,5 @@
 import type { Step } from '../sheet/model';
+import { displace } from '../steps/warp/displace';
 import { defaultParams, type ParamsOf } from '../fields/dials';
 import type { AnyStep } from '../steps/declare';
 import { colourBack } from '../steps/colour/colour-back';
@@ -79,6 +80,7 @@ export const STEPS = [
   wash,
   fade,
   warmth,
+  displace,
 ] as const satisfies readonly AnyStep[];
 
 export type StepKind = (typeof STEPS)[number]['kind'];

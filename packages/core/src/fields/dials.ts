@@ -6,11 +6,13 @@ import {
   ID,
   MOST_SEED,
   PICTURE_REF,
+  POINT,
   RAMP_STOP,
   SEED,
   type ColourRef,
   type FontRef,
   type PictureRef,
+  type SheetPoint,
   type RampStop,
 } from './values';
 
@@ -28,7 +30,9 @@ interface DialBase<T> {
   /** One of those that are seldom turned: shown when asked for. */
   readonly further?: boolean;
   /** The dial is shown only while `dial`, another dial of the same step, equals `is` (or differs from `isNot`). */
-  readonly shownWhen?: { readonly dial: string } & ({ readonly is: string | boolean } | { readonly isNot: string | number });
+  readonly shownWhen?: { readonly dial: string } & (
+    { readonly is: string | boolean } | { readonly isNot: string | number | readonly string[] }
+  );
   readonly check: (value: unknown) => Checked<T>;
   /** What its values are in the sheet document. */
   readonly field: Field<T>;
@@ -103,6 +107,12 @@ export interface PictureDial extends DialBase<PictureRef | null> {
   readonly type: 'picture';
 }
 
+/** A place on the sheet, mm, null for its middle; or an arrow: how far to the right and down. */
+export interface PointDial extends DialBase<SheetPoint | null> {
+  readonly type: 'point';
+  readonly arrow?: boolean;
+}
+
 export type CurvePoint = readonly [number, number];
 export interface CurvePreset {
   readonly name: string;
@@ -130,6 +140,7 @@ export type AnyDial =
   | ColourDial
   | PassDial
   | PictureDial
+  | PointDial
   | CurveDial;
 /** Dials by the names of their values. */
 export type Dials = Readonly<Record<string, AnyDial>>;
@@ -158,7 +169,8 @@ const inOrder = (values: readonly number[], strictly: boolean): boolean =>
 export const isShown = ({ shownWhen }: Pick<AnyDial, 'shownWhen'>, values: Readonly<Record<string, unknown>>): boolean => {
   if (!shownWhen) return true;
   const value = values[shownWhen.dial];
-  return 'is' in shownWhen ? value === shownWhen.is : value !== shownWhen.isNot;
+  if ('is' in shownWhen) return value === shownWhen.is;
+  return Array.isArray(shownWhen.isNot) ? !shownWhen.isNot.includes(value) : value !== shownWhen.isNot;
 };
 
 type Given<D extends { default: unknown }> = Omit<D, 'type' | 'check' | 'field' | 'unit'>;
@@ -307,6 +319,17 @@ export const picture = (d: Given<PictureDial>): PictureDial => ({
       : { ok: false, why: `${d.title} is a picture of the job by its SHA-256, or null for none` };
   },
   field: field.either(field.choice(null), PICTURE_REF),
+});
+export const point = (d: Given<PointDial>): PointDial => ({
+  type: 'point',
+  ...d,
+  check: (value) => {
+    const { x, y } = (value ?? {}) as { x?: unknown; y?: unknown };
+    const isSide = (side: unknown): boolean => typeof side === 'number' && Math.abs(side) <= 10_000;
+    if ((value === null && !d.arrow) || (isSide(x) && isSide(y))) return { ok: true, value: value as SheetPoint | null };
+    return { ok: false, why: `${d.title} is { x, y } in mm, each within ± 10000${d.arrow ? '' : ', or null for the middle of the sheet'}` };
+  },
+  field: d.arrow ? POINT : field.either(field.choice(null), POINT),
 });
 /** Most handles of a curve. */
 export const MOST_HANDLES = 24;

@@ -41,3 +41,8 @@ export const SEED = field.whole(0, MOST_SEED);
 /** A made surface by its name, and where its chance begins. */
 export const SURFACE_REF = field.record({ name: field.text({ most: 80 }), seed: SEED });
 export type SurfaceRef = TypeOf<typeof SURFACE_REF>;
+
+/** A place on the sheet, or a way on it, mm: to the right and downwards. */
+const WAY = field.number({ min: -10_000, max: 10_000 });
+export const POINT = field.named('point', () => field.record({ x: WAY, y: WAY }));
+export type SheetPoint = TypeOf<typeof POINT>;

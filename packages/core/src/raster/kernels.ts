@@ -89,6 +89,17 @@ export interface FilterAxis {
   readonly padded: Int16Array | null;
 }
 
+/** What lies beyond a box, by the number the kernels know it by. */
+export const BEYOND_NUMBERS = { nothing: 0, hold: 1, repeat: 2, mirror: 3 } as const;
+
+/** Where the pixels of a region come from: a way of ONE goes so far, in 1/256 px, across and down. */
+export interface Ways {
+  readonly x: Int16Array;
+  readonly y: Int16Array;
+  readonly across: number;
+  readonly down: number;
+}
+
 /** Columns or rows of a region in a patch: each position is 256 · (the first tap's place in the patch) + the phase. */
 export type Positions = Int32Array;
 
@@ -194,6 +205,21 @@ export interface Kernels {
 
   /** Filtered source values at the positions of a region's pixels; positions round to 1/256 of a source pixel. Any turn. */
   readonly sample: (patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array) => void;
+
+  /**
+   * Each pixel of a region from the place that the ways lead to, by Catmull–Rom; of `from` all within `box` is as it is, and what is
+   * beyond it as `beyond` says. Where `from` does not reach, there is nothing.
+   */
+  readonly moved: (
+    plane: Int16Array,
+    channels: 1 | 4,
+    from: Region,
+    ways: Ways,
+    box: Region,
+    beyond: keyof typeof BEYOND_NUMBERS,
+    region: Region,
+    out: Int16Array,
+  ) => void;
 
   /** Every row of a patch filtered along x at some positions: Σ weight · value, rounded; overshoot is kept. */
   readonly filterAcross: (patch: SourcePatch, positions: Positions, axis: FilterAxis, out: Int16Array) => void;

@@ -48,8 +48,9 @@ export interface StepCall {
   readonly coarse: readonly CoarseInput[];
   /** The pass's source as placed, where the step reads it. */
   readonly original: Node<'colour'> | null;
-  /** The made surface that it reads. */
-  readonly surface: Node<'tone'> | null;
+  /** The map that it reads, and its tones where they are asked for. */
+  readonly map: Node<'tone'> | null;
+  readonly mapTones: StatisticsNode | null;
 }
 
 /** Colours that a step's dials name, as they are now: an ink may change its colour and keep its name. */
@@ -59,30 +60,40 @@ const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf
     return type === 'ramp' ? (params[name] as readonly RampStop[]).map(({ colour }) => colourOf(colour)) : [];
   });
 
-export const callKey = ({ declaration, params, at, statistics, others, coarse, original, surface }: StepCall, extra: unknown): unknown => [
-  declaration.kind,
-  declaration.version,
-  params,
-  [at.pxPerMm, at.edges, at.draft],
-  statistics?.node.key,
-  others?.node.key,
-  original?.key,
-  surface?.key,
-  coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
-  coloursNamed(declaration, params, at),
-  extra,
-];
+/** The sheet's middle, where a dial's point is not placed yet. */
+const middleOf = ({ dials }: AnyStep, params: StepCall['params'], { middle }: StepAt): unknown =>
+  Object.entries(dials).some(([name, { type }]) => type === 'point' && params[name] === null) ? middle : null;
+
+export const callKey = (call: StepCall, extra: unknown): unknown => {
+  const { declaration, params, at, statistics, others, coarse, original, map, mapTones } = call;
+  return [
+    declaration.kind,
+    declaration.version,
+    params,
+    [at.pxPerMm, at.edges, at.draft],
+    statistics?.node.key,
+    others?.node.key,
+    original?.key,
+    map?.key,
+    mapTones?.node.key,
+    middleOf(declaration, params, at),
+    declaration.reads ? at.box : null,
+    coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
+    coloursNamed(declaration, params, at),
+    extra,
+  ];
+};
 
 export function* knownAt(call: StepCall, work: Work): Rendering<StepAt> {
   const statistics = call.statistics ? yield* statisticsOf(call.statistics, work) : null;
   const others = call.others ? yield* statisticsOf(call.others, work) : null;
-  return { ...call.at, statistics, others };
+  const mapTones = call.mapTones ? yield* statisticsOf(call.mapTones, work) : null;
+  return { ...call.at, statistics, others, mapTones };
 }
 
 /** Plans what a step has to know of tones before it can begin. */
-export const wantKnown = ({ statistics, others }: StepCall, wants: Wants, work: PlanWork): void => {
-  if (statistics) wantStatistics(statistics, wants, work);
-  if (others) wantStatistics(others, wants, work);
+export const wantKnown = ({ statistics, others, mapTones }: StepCall, wants: Wants, work: PlanWork): void => {
+  for (const tones of [statistics, others, mapTones]) if (tones) wantStatistics(tones, wants, work);
 };
 
 const isBare = (raster: Raster): boolean =>
@@ -99,17 +110,20 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const kind = (declaration.gives === 'same' ? input.kind : declaration.gives) as 'colour' | 'tone' | 'ink';
   const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
   const bare = bareOf<typeof kind>(kind, colour);
-  const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at.pxPerMm) ?? grow(region, reach);
+  const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at.pxPerMm, call.at.box) ?? grow(region, reach);
+  const spreads = declaration.reads ? (declaration.spreads?.(call.params) ?? null) : 0;
   return {
     key: keyOf('step', callKey(call, null), [input]),
     kind,
     ...(colour && kind === 'ink' ? { colour } : {}),
-    ...(input.bounds && !declaration.reads ? { bounds: { box: grow(input.bounds.box, reach), bare } } : {}),
+    ...(input.bounds && spreads !== null
+      ? { bounds: { box: grow(input.bounds.box, reach + Math.ceil(spreads * call.at.pxPerMm)), bare } }
+      : {}),
     want(region, wants, work) {
       wantKnown(call, wants, work);
       const from = read(region);
       if (call.original) wantOnce(call.original, from, wants, work);
-      if (call.surface) wantOnce(call.surface, from, wants, work);
+      if (call.map) wantOnce(call.map, from, wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
       wantOnce(input, withGrids(call.coarse, from), wants, work);
     },
@@ -120,7 +134,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       if (isBare(all)) return kind === 'ink' && all.kind === 'ink' ? bareOf('ink', colour ?? all.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
       const original = call.original ? yield* rendered(call.original, from, work) : null;
-      const surface = call.surface ? yield* rendered(call.surface, from, work) : null;
+      const map = call.map ? yield* rendered(call.map, from, work) : null;
       const coarse: Coarse[] = [];
       for (const each of call.coarse) {
         const wanted = coarseRead(each, from);
@@ -131,7 +145,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
         coarse.push({ shift, tone });
       }
       const wide = cropped(all, from, arena);
-      const at: StepAt = { ...known, original, surface, coarse, wanted: declaration.reads ? region : from };
+      const at: StepAt = { ...known, original, map, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);
     },

@@ -2,6 +2,7 @@ import type { Kernels } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
 import type { Edges, PictureRef, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
+import type { SheetPoint } from '../fields/values';
 import type { ToneStatistics } from './statistics';
 
 /** What a step reads of its input on a coarser grid. */
@@ -20,6 +21,23 @@ export interface Coarse {
   readonly tone: ToneRaster;
 }
 
+/**
+ * What a step reads beside its input, as light over the whole sheet: a made surface, a picture, an earlier pass after its steps and masks,
+ * or all that is printed so far.
+ */
+export interface MapWish {
+  readonly of: SurfaceRef | PictureRef | { readonly pass: string } | 'beneath';
+  /**
+   * How a surface or picture lies: its middle (null: the sheet's), its size as a share of its own (of a picture: that in which it fills the
+   * sheet), and its turn; mirrored beyond its edge. Without it a surface begins at the top left, a picture is as wide as the sheet.
+   */
+  readonly lies?: { readonly middle: SheetPoint | null; readonly size: number; readonly turn: number };
+  /** Blurred by a Gaussian of this standard deviation, mm. */
+  readonly softMm?: number;
+  /** True where its tones over the whole sheet are to be known. */
+  readonly tones?: boolean;
+}
+
 export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'colour';
 
 /** What a step may know of the rendering it works in. */
@@ -36,8 +54,14 @@ export interface StepAt {
   readonly others: ToneStatistics | null;
   /** The input on the coarse grids that the step wishes for, in their order. */
   readonly coarse: readonly Coarse[];
-  /** The surface that the step reads, as greys on the input's region; null unless it declares one. */
-  readonly surface: ToneRaster | null;
+  /** The map that the step reads, as light on the input's region, all covered; null unless it wishes for one. */
+  readonly map: ToneRaster | null;
+  /** Tones of that map over the whole sheet; null unless the wish asks for them. */
+  readonly mapTones: ToneStatistics | null;
+  /** Where the input has something: its bounds, or the whole sheet. */
+  readonly box: Region;
+  /** The middle of the sheet, mm: where a point lies that is not placed yet. */
+  readonly middle: SheetPoint;
   /** What is to be rendered: the input's region, unless the step says itself what it reads. */
   readonly wanted: Region;
   /** The pass's source as placed, on the input's region; null unless the step declares that it reads it. */
@@ -102,7 +126,9 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   /** How far beyond a pixel the step reads, mm. */
   readonly reach: (params: ParamsOf<D>) => number;
   /** What of its input it reads for a region, where that is not the region itself and its reach; then its result is of `at.wanted`. */
-  readonly reads?: (params: ParamsOf<D>, region: Region, pxPerMm: number) => Region;
+  readonly reads?: (params: ParamsOf<D>, region: Region, pxPerMm: number, box: Region) => Region;
+  /** Of a step that says what it reads: how far beyond its input it prints, mm; null for anywhere. */
+  readonly spreads?: (params: ParamsOf<D>) => number | null;
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
@@ -115,8 +141,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly readsInk?: (params: ParamsOf<D>) => number;
   /** An earlier pass whose tones it reads, by its id; null for none. */
   readonly readsTonesOf?: (params: ParamsOf<D>) => string | null;
-  /** A made surface, or a picture of one, that it also reads, laid over the whole sheet; null for none. */
-  readonly readsSurface?: (params: ParamsOf<D>) => SurfaceRef | PictureRef | null;
+  /** What it reads beside its input; null for nothing. */
+  readonly readsMap?: (params: ParamsOf<D>) => MapWish | null;
   /** Dials that it finds by itself from the tones of the input while a toggle is on; turned off, they keep what was found. */
   readonly found?: {
     readonly while: keyof D & string;

@@ -55,6 +55,7 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   'dry-roller': { dry: 0.5, width: 1.5 },
   misregister: { across: 1.3, down: -0.7, turn: 0.8, stretch: 0.01 },
   relief: { of: 'crumpled copy paper', depth: 0.8, scale: 1.2 },
+  displace: { of: 'ripple tank', soft: 0.6, arrow: { x: 3, y: -2 }, shade: 0.4, beyond: 'mirror', size: 0.2 },
 };
 
 /** A pass that a step may read, which does not print. */

@@ -35,7 +35,10 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   others: null,
   original: null,
   coarse: [],
-  surface: null,
+  map: null,
+  mapTones: null,
+  box: { x: 0, y: 0, width: 0, height: 0 },
+  middle: { x: 0, y: 0 },
   wanted: { x: 0, y: 0, width: 0, height: 0 },
 });
 

@@ -6,6 +6,7 @@ import { blend } from './blend';
 import { detail } from './detail';
 import { hueOf } from './hue';
 import { indexPlanes } from './index-plane';
+import { moved } from './moved';
 import { noise } from './noise';
 import { planes } from './planes';
 import { hued, relit } from './relit';
@@ -47,6 +48,7 @@ export const referenceKernels: Kernels = {
   ...planes,
   ...indexPlanes,
   ...detail,
+  moved,
   noise,
   relit,
   hued,

@@ -32,6 +32,8 @@ export interface Records {
   readonly masks: Map<string, Plane>;
   /** Each pass's source as placed, before any step. */
   readonly sources: Map<string, Node>;
+  /** What was printed before each pass that reads it. */
+  readonly beneath: Map<string, Node<'colour'>>;
   /** What goes into each step, brought to the kind that it takes; by `pass/step`. */
   readonly inputs: Map<string, Node>;
   /** What comes out of each step that is on; by `pass/step`. */
@@ -45,6 +47,7 @@ export const noRecords = (): Records => ({
   coarse: new Map(),
   masks: new Map(),
   sources: new Map(),
+  beneath: new Map(),
   inputs: new Map(),
   outputs: new Map(),
 });

@@ -1,4 +1,4 @@
-import { passesGuarded, passesMatched, passesRead, wearsShared } from '../../catalogue/references';
+import { passesGuarded, passesMatched, passesRead, readsBeneath, wearsShared } from '../../catalogue/references';
 import { maskOfKind } from '../../masks/kinds';
 import type { Pass } from '../../sheet/model';
 import { masksOf as allMasksOf } from '../../sheet/walk';
@@ -49,7 +49,7 @@ const made = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
 /** True where nothing but the pass itself, its pictures and the sheet's own dials decide how it is made. */
 const standsAlone = (pass: Pass): boolean => {
   if (pass.source.kind === 'group' || pass.source.kind === 'sheet' || pass.lay.within !== undefined) return false;
-  if (pass.steps.some((step) => passesMatched(step).length > 0)) return false;
+  if (readsBeneath(pass) || pass.steps.some((step) => passesMatched(step).length > 0)) return false;
   if (allMasksOf(pass).some((mask) => passesRead(mask).length > 0)) return false;
   return pass.wear.every((wear) => wearsShared(wear).length === 0 && passesGuarded(wear).every((id) => id === pass.id));
 };

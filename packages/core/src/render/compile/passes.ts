@@ -1,4 +1,5 @@
 import { blendMode } from '../../blend/modes';
+import { readsBeneath } from '../../catalogue/references';
 import { stepOfKind } from '../../catalogue/steps';
 import type { ModeName } from '../../raster/kernels';
 import { MOST_TIMES, type Pass } from '../../sheet/model';
@@ -35,6 +36,7 @@ import { worn, wornCoverage } from './wear';
 export const composite = (context: Context, passes: readonly Pass[], compileOther: CompileOther): PrintNode => {
   let beneath: PrintNode = isTrue(context) && context.sheet.edges === 'hard' ? bareIndex() : emptyNode();
   for (const pass of passes) {
+    if (readsBeneath(pass)) context.records.beneath.set(pass.id, coloursOf(beneath));
     const printed: PrintNode =
       pass.source.kind === 'overall' ? overall(context, pass, beneath) : laid(context, pass, beneath, compileOther);
     // A pass that is off still serves as a reference, so it is compiled all the same.

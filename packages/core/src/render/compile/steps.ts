@@ -1,8 +1,7 @@
 import { stepOfKind } from '../../catalogue/steps';
 import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
-import type { Pass, PictureRef, Placement, Step, SurfaceRef } from '../../sheet/model';
-import { boxAt } from '../../sheet/placing';
+import type { Pass, Step } from '../../sheet/model';
 import { attachedName } from '../../sheet/attached';
 import type { AnyStep, StepAt } from '../../steps/declare';
 import { coarseNode } from '../../nodes/coarse-node';
@@ -15,13 +14,13 @@ import type { Node } from '../../nodes/node';
 import { coverageNode, productNode, readNode, softNode, type Plane } from '../../nodes/plane-nodes';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
-import { isPicture, pictureNode } from '../../nodes/picture-node';
-import { SURFACE_PIECE, surfaceNode } from '../../nodes/surface-node';
+import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { stepNode, type CoarseInput, type StepCall } from '../step-node';
-import { edgesOf, infoFor, isTrue, referenceTo, type Context } from './context';
+import { edgesOf, isTrue, referenceTo, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { stepName } from './graph';
+import { mapNode, mapTonesOf } from './maps';
 import { masksOf } from './masks';
 
 type Params = Readonly<Record<string, unknown>>;
@@ -109,22 +108,6 @@ const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: nu
   });
 };
 
-/** Pieces of a made surface over the whole sheet, from its top left corner, each the mirror of its neighbours. */
-const SURFACE_OVER_ALL: Placement = {
-  ...boxAt(SURFACE_PIECE.width / 2, SURFACE_PIECE.height / 2, SURFACE_PIECE.width, SURFACE_PIECE.height),
-  beyond: 'mirror',
-};
-
-/** A surface over the whole sheet; a picture of one fills the sheet's width, and is mirrored below. */
-const surfaceRead = (context: Context, ref: SurfaceRef | PictureRef, pass: Pass): Node<'colour'> => {
-  const { pxPerMm } = context.scale;
-  if ('name' in ref) return surfaceNode(ref, SURFACE_OVER_ALL, pxPerMm);
-  const info = infoFor(context, ref, pass);
-  const { width } = context.sheet.size;
-  const height = (width * info.height) / info.width;
-  return pictureNode(info, { ...boxAt(width / 2, height / 2, width, height), beyond: 'mirror' }, pxPerMm);
-};
-
 const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): StepCall => {
   const at: StepAt = {
     pxPerMm: context.scale.pxPerMm,
@@ -134,7 +117,10 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     statistics: null,
     others: null,
     coarse: [],
-    surface: null,
+    map: null,
+    mapTones: null,
+    box: input.bounds?.box ?? wholeRegion(context.scale),
+    middle: { x: context.sheet.size.width / 2, y: context.sheet.size.height / 2 },
     wanted: wholeRegion(context.scale),
     original: null,
   };
@@ -145,9 +131,10 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
   const original = declaration.readsOriginal && source ? convertNode(source, 'colour') : null;
   const other = declaration.readsTonesOf?.(params) ?? null;
   const others = other === null ? null : tonesOf(context, other, pass, declaration);
-  const ref = declaration.readsSurface?.(params) ?? null;
-  const surface = ref && convertNode(surfaceRead(context, ref, pass), 'tone');
-  return { declaration, params, at, statistics, others, surface, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
+  const wish = declaration.readsMap?.(params) ?? null;
+  const map = wish && mapNode(context, wish, pass, declaration.title);
+  const mapTones = wish?.tones ? mapTonesOf(context, wish, pass, declaration.title) : null;
+  return { declaration, params, at, statistics, others, map, mapTones, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
 };
 
 const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {

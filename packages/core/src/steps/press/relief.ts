@@ -65,15 +65,18 @@ export const relief = defineStep({
   },
   ...ON_GREYS,
   reach: ({ scale }) => scale / 2 + 0.5,
-  readsSurface: ({ of, texture, seed: number }) => (of === PAPER ? null : of === PICTURE ? texture : { name: of, seed: number }),
+  readsMap: ({ of, texture, seed: number }) => {
+    if (of === PICTURE) return texture && { of: texture };
+    return of === PAPER ? null : { of: { name: of, seed: number } };
+  },
   // The first version knew no pictures.
   upgrade: (params) => ({ ...params, texture: null }),
   summary: ({ of, texture, light }) => `${of === PICTURE && !texture ? 'no picture chosen yet' : of}, from ${light} o’clock`,
   *apply(input, { of, depth, scale, light, seed: number }, at, kernels) {
-    if (of === PICTURE && !at.surface) return input;
+    if (of === PICTURE && !at.map) return input;
     const { region: wide } = input;
     const [dx, dy] = towardsLight(light, scale, at.pxPerMm);
-    const heights = at.surface ? at.surface.tone : paperHeights(number, at, wide, kernels);
+    const heights = at.map ? at.map.tone : paperHeights(number, at, wide, kernels);
     yield;
     const inner = grow(wide, -Math.max(Math.abs(dx), Math.abs(dy)));
     const shifted = (by: number): Int16Array =>

@@ -33,6 +33,7 @@ import { Handles } from './handles';
 import { Hatching } from './hatching';
 import { paintTable, sizedContext, type TablePicture } from './paint';
 import { passesAt } from './placing-box';
+import { Points } from './points';
 import { clicked, lightnessOn, onSheet, pointIn, type Point } from './pointer';
 import { drawRuler } from './ruler';
 import { Tiles } from './tiles';
@@ -54,7 +55,7 @@ export interface UnderPointer {
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
 @Component({
   selector: 'uv-table',
-  imports: [Handles, NgComponentOutlet, Wipe],
+  imports: [Handles, NgComponentOutlet, Points, Wipe],
   providers: [Tiles],
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
@@ -79,6 +80,9 @@ export interface UnderPointer {
       <canvas #canvas></canvas>
       @if (handled()) {
         <uv-handles [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" (clicked)="choose($event)" />
+      }
+      @if (handled()) {
+        <uv-points [sheet]="sheet()" [view]="shown()" [scale]="shown().zoom * perMm()" />
       }
       @if (drawsWith(); as tool) {
         <ng-container *ngComponentOutlet="tool.component; inputs: { sheet: sheet(), view: shown(), scale: shown().zoom * perMm() }" />

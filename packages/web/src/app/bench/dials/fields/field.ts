@@ -7,6 +7,7 @@ import { FontField } from './font-field';
 import { FrequencyField } from './frequency-field';
 import { PassField } from './pass-field';
 import { PictureField } from './picture-field';
+import { PointField } from './point-field';
 import { RampField } from './ramp-field';
 import { RangedField } from './ranged-field';
 import { SeedField } from './seed-field';
@@ -29,5 +30,6 @@ export const FIELDS: { readonly [T in DialType]: Type<unknown> } = {
   colour: ColourField,
   pass: PassField,
   picture: PictureField,
+  point: PointField,
   curve: CurveField,
 };

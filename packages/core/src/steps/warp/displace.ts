@@ -1,0 +1,126 @@
+import { choice, length, point, share } from '../../fields/dials';
+import type { SheetPoint } from '../../fields/values';
+import type { Ways } from '../../raster/kernels';
+import { ONE, sizeOf, type Region } from '../../raster/raster';
+import { crop, grow, hull } from '../../raster/region';
+import { movedRaster, readThrough } from '../../raster/ways';
+import type { Arena } from '../../raster/arena';
+import { defineStep } from '../declare';
+import { mapDials, mapSummary, mapWish } from '../map';
+import { meanTone } from '../statistics';
+import { shaded } from './shaded';
+
+const ARROW = 'along an arrow';
+const SLOPE = 'down its slopes';
+
+interface Way {
+  readonly way: typeof ARROW | typeof SLOPE;
+  readonly arrow: SheetPoint | null;
+  readonly reach: number;
+  readonly soft: number;
+}
+
+/** Half the distance that slopes are compared over, mm: a map softened by σ has nothing finer. */
+const slopeMm = ({ soft }: Way): number => Math.max(0.2, soft);
+
+/** The farthest that anything moves, mm, across and down. */
+const mostOf = (params: Way): SheetPoint =>
+  params.way === ARROW ? { x: Math.abs(params.arrow?.x ?? 0), y: Math.abs(params.arrow?.y ?? 0) } : { x: params.reach, y: params.reach };
+
+/** Pixels about a region that are compared to find its slopes. */
+const slopePx = (params: Way, pxPerMm: number): number => (params.way === SLOPE ? Math.max(1, Math.round(slopeMm(params) * pxPerMm)) : 0);
+
+const signed = (value: number): number => (value < -ONE ? -ONE : value > ONE ? ONE : value);
+
+/** Light above its mean over a region. */
+const aboveMean = (light: Int16Array, from: Region, mean: number, region: Region, arena: Arena): Int16Array => {
+  const out = crop(light, from, region, arena).slice();
+  for (let i = 0; i < out.length; i++) out[i] = signed((out[i] as number) - mean);
+  return out;
+};
+
+/** How much lighter the map becomes along one axis, over twice `px` pixels. */
+const slopes = (light: Int16Array, from: Region, region: Region, dx: number, dy: number, arena: Arena): Int16Array => {
+  const out = new Int16Array(sizeOf(region));
+  const ahead = crop(light, from, { ...region, x: region.x + dx, y: region.y + dy }, arena);
+  const behind = crop(light, from, { ...region, x: region.x - dx, y: region.y - dy }, arena);
+  for (let i = 0; i < out.length; i++) out[i] = signed(2 * ((ahead[i] as number) - (behind[i] as number)));
+  return out;
+};
+
+/**
+ * out(p) = in(p − arrow · (m(p) − mean)), or in(p − reach · 2 Δm(p)) with Δm the map's difference over twice its softness, each within ± 1.
+ * Then the map's light is laid in: darker than its mean shades, lighter lights.
+ */
+export const displace = defineStep({
+  kind: 'displace',
+  version: 1,
+  title: 'Displace',
+  family: 'warp',
+  purpose: 'The print flows over the light and dark of a map.',
+  words: 'displacement map liquid ripple melt wave warp distort folds cloth water lettering drip',
+  dials: {
+    ...mapDials('ripple tank'),
+    soft: length({ title: 'Softness of the map', min: 0, max: 30, wide: true, default: 1.5, more: 'flows rather than tears' }),
+    way: choice({ title: 'Moves', options: [ARROW, SLOPE], default: ARROW }),
+    arrow: point({ title: 'Arrow', arrow: true, default: { x: 4, y: 3 }, shownWhen: { dial: 'way', is: ARROW } }),
+    reach: length({
+      title: 'Reach',
+      min: 0,
+      max: 60,
+      wide: true,
+      default: 5,
+      more: 'moves further',
+      shownWhen: { dial: 'way', is: SLOPE },
+    }),
+    shade: share({ title: 'Light and shade', default: 0, more: 'the map’s light lies over the print' }),
+    beyond: choice({ title: 'Beyond the edge', options: ['nothing', 'hold', 'repeat', 'mirror'], default: 'nothing' }),
+  },
+  takes: 'any',
+  gives: 'same',
+  amount: 'scale',
+  scaled: (params, amount) => ({
+    ...params,
+    arrow: params.arrow && { x: params.arrow.x * amount, y: params.arrow.y * amount },
+    reach: params.reach * amount,
+    shade: params.shade * amount,
+  }),
+  reach: () => 0,
+  reads: (params, region, pxPerMm, box) => {
+    const { x, y } = mostOf(params);
+    const about = grow(region, slopePx(params, pxPerMm));
+    return hull(about, readThrough(region, { x: x * pxPerMm, y: y * pxPerMm }, box, params.beyond));
+  },
+  spreads: (params) => (params.beyond === 'nothing' ? Math.max(...Object.values(mostOf(params))) : null),
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  readsMap: (params) => {
+    const wish = mapWish(params);
+    return wish && { ...wish, softMm: params.soft, tones: true };
+  },
+  summary: (params) => `${mapSummary(params)}, ${params.way}`,
+  *apply(input, params, at, kernels) {
+    const region = at.wanted;
+    const { map, mapTones, pxPerMm } = at;
+    const { arena } = kernels;
+    if (!map || !mapTones) return movedRaster(input, null, at.box, params.beyond, region, kernels);
+    const mean = Math.round(meanTone(mapTones) * ONE);
+    const light = aboveMean(map.tone, map.region, mean, region, arena);
+    yield;
+    const px = slopePx(params, pxPerMm);
+    const along = (mm: number): number => -Math.round(mm * pxPerMm * 256);
+    const ways: Ways =
+      params.way === ARROW
+        ? { x: light, y: light, across: along(params.arrow?.x ?? 0), down: along(params.arrow?.y ?? 0) }
+        : {
+            x: slopes(map.tone, map.region, region, px, 0, arena),
+            y: slopes(map.tone, map.region, region, 0, px, arena),
+            across: along(params.reach),
+            down: along(params.reach),
+          };
+    yield;
+    const moved = movedRaster(input, ways, at.box, params.beyond, region, kernels);
+    yield;
+    return params.shade > 0 ? shaded(moved, light, params.shade, kernels) : moved;
+  },
+});

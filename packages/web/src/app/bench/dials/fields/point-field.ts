@@ -1,0 +1,44 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { DialOf, Pass, Sheet, SheetPoint } from '@uvrant/core';
+import { Figure } from '../../../ui/figure';
+import type { FieldInputs } from './field-inputs';
+
+/** A place on the sheet, or an arrow, in figures; it is dragged on the table, too. */
+@Component({
+  selector: 'uv-point-field',
+  imports: [Figure],
+  template: `
+    <div class="top">
+      <b>{{ dial().title }}</b>
+      <uv-figure [value]="at().x" [digits]="1" [step]="1" [label]="dial().title + ', ' + words()[0]" (changed)="put({ x: $event })" />
+      <uv-figure [value]="at().y" [digits]="1" [step]="1" [label]="dial().title + ', ' + words()[1]" (changed)="put({ y: $event })" />
+      <span class="unit">mm</span>
+    </div>
+    <div class="ways">
+      <p class="more">{{ words().join(', ') }}; or drag it on the table</p>
+      @if (!dial().arrow && value()) {
+        <button type="button" class="again" (click)="change()(null, false)">To the middle</button>
+      }
+    </div>
+  `,
+  styleUrl: './field.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PointField {
+  readonly dial = input.required<DialOf<'point'>>();
+  readonly value = input.required<SheetPoint | null>();
+  readonly change = input.required<FieldInputs['change']>();
+  readonly sheet = input.required<Sheet>();
+  readonly pass = input<Pass>();
+  readonly values = input<FieldInputs['values']>();
+
+  protected readonly at = computed<SheetPoint>(() => {
+    const { width, height } = this.sheet().size;
+    return this.value() ?? { x: width / 2, y: height / 2 };
+  });
+  protected readonly words = computed(() => (this.dial().arrow ? ['to the right', 'down'] : ['from the left', 'from the top']));
+
+  protected put(side: Partial<SheetPoint>): void {
+    this.change()({ ...this.at(), ...side }, false);
+  }
+}
