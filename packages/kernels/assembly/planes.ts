@@ -30,13 +30,13 @@ export function cut(plane: usize, count: i32, out: usize): void {
   }
 }
 
-/** Coverage cut at a half, colours kept; `count` values of RGBA. */
-export function cutColours(rgba: usize, count: i32, out: usize): void {
+/** Coverage cut at `least`, colours kept; `count` values of RGBA. */
+export function cutColours(rgba: usize, count: i32, least: i32, out: usize): void {
   const end = rgba + (<usize>count << 1);
   for (let at = rgba, to = out; at < end; at += 8, to += 8) {
     const alpha = <i32>load<i16>(at, 6);
     if (alpha == ONE) store<i64>(to, load<i64>(at));
-    else if (alpha < HALF) store<i64>(to, 0);
+    else if (alpha < least) store<i64>(to, 0);
     else {
       store<i16>(to, <i16>unpremultiplied(load<i16>(at), alpha));
       store<i16>(to, <i16>unpremultiplied(load<i16>(at, 2), alpha), 2);

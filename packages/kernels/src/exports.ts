@@ -69,7 +69,7 @@ export interface KernelExports {
   complement(plane: N, count: N, strength: N, out: N): void;
   light(tone: N, coverage: N, count: N, out: N): void;
   cut(plane: N, count: N, out: N): void;
-  cutColours(rgba: N, count: N, out: N): void;
+  cutColours(rgba: N, count: N, least: N, out: N): void;
   alphaOf(rgba: N, pixels: N, out: N): void;
   toned(tone: N, coverage: N, pixels: N, red: N, green: N, blue: N, out: N): void;
   sum(plane: N, count: N): N;
@@ -104,6 +104,7 @@ export interface KernelExports {
     stride: N,
     out: N,
   ): void;
+  distance(plane: N, width: N, height: N, most: N, outside: N, row: N, starts: N, places: N, out: N): void;
   lifted(base: N, first: N, second: N, count: N, table: N, out: N): void;
   multiplyAdd(first: N, second: N, third: N, count: N, out: N): void;
   modulated(first: N, second: N, count: N, table: N, out: N): void;

@@ -165,6 +165,12 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         );
       }),
 
+    distance: (plane, width, height, most, outside, out) =>
+      call(() => {
+        const [row, starts, places] = [arena.room(8 * width), arena.room(8 * (width + 1)), arena.room(4 * (width + 1))];
+        wasm.distance(arena.read(plane), width, height, most, Number(outside), row, starts, places, arena.write(out));
+      }),
+
     moved: (plane, channels, from, ways, box, beyond, { x, y, width, height }, out) =>
       call(() => {
         wasm.moved(
@@ -236,7 +242,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     complement: (plane, strength, out) => planeWise([plane], out, (count, to, from) => wasm.complement(from, count, strength, to)),
     light: (tone, coverage, out) => planeWise([tone, coverage], out, (count, to, a, b) => wasm.light(a, b, count, to)),
     cut: (plane, out) => planeWise([plane], out, (count, to, from) => wasm.cut(from, count, to)),
-    cutColours: (rgba, out) => planeWise([rgba], out, (count, to, from) => wasm.cutColours(from, count, to)),
+    cutColours: (rgba, least, out) => planeWise([rgba], out, (count, to, from) => wasm.cutColours(from, count, least, to)),
 
     alphaOf: (rgba, out) =>
       inParts(out.length, [rgba, out], (from, to) =>

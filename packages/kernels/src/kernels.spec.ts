@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   BEYOND_NUMBERS,
+  blankPlane,
   cellWay,
   filterAxis,
   gaussianWeights,
@@ -248,7 +249,8 @@ function planeResults(
   made('complement', 1, (to) => kernels.complement(tone, 11000, to));
   made('light', 1, (to) => kernels.light(tone, mask, to));
   made('cut', 1, (to) => kernels.cut(tone, to));
-  made('cut colours', 4, (to) => kernels.cutColours(rgba, to));
+  made('cut colours', 4, (to) => kernels.cutColours(rgba, ONE / 2, to));
+  made('whole colours', 4, (to) => kernels.cutColours(rgba, 1, to));
   made('alpha', 1, (to) => kernels.alphaOf(rgba, to));
   made('paint tones', 4, (to) => kernels.paintTones(tone, mask, to));
   made('paint all tones', 4, (to) => kernels.paintTones(tone, null, to));
@@ -365,6 +367,11 @@ function planeResults(
     made(`moved plane ${beyond}`, 1, (to) => kernels.moved(under, 1, source, ways, box, beyond, { x: -7, y: 19, width, height }, to));
     made(`moved colours ${beyond}`, 4, (to) => kernels.moved(drawn, 4, source, ways, box, beyond, { x: -7, y: 19, width, height }, to));
   }
+  const islands = tone.map((v, i) => (i % 37 === 0 ? v : v >> 2));
+  for (const outside of [false, true]) {
+    made(`distance ${outside}`, 1, (to) => kernels.distance(islands, width, height, 9.3, outside, to));
+    made(`far ${outside}`, 1, (to) => kernels.distance(outside ? signed : blankPlane(pixels), width, height, 400, outside, to));
+  }
   made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
   made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));
   made('relit', 4, (to) => kernels.relit(rgba, tone, mask, to));
@@ -440,6 +447,8 @@ const CHANGES = [
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
+  ['distance.ts', 'k--', 'k = 0'],
+  ['distance.ts', 'at - stride) + 1', 'at - stride) + 2'],
   ['moved.ts', 'twice - 1 - p', 'twice - p'],
   ['moved.ts', 'max(left, boxX)', 'left'],
   ['scatter.ts', 'DOT_BITS: u32 = 26', 'DOT_BITS: u32 = 27'],

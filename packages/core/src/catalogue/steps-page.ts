@@ -45,7 +45,10 @@ const shownDefault = (dial: AnyDial): string => {
   if (dial.type === 'share') return `${Number((dial.default * 100).toFixed(2))} %`;
   if (dial.type === 'colour') return 'the first ink';
   if (dial.type === 'pass' || dial.type === 'picture') return 'none';
-  if (dial.type === 'point') return dial.default ? `${dial.default.x}, ${dial.default.y} mm` : 'the middle of the sheet';
+  if (dial.type === 'point')
+    return dial.default
+      ? `${dial.default.x}, ${dial.default.y} mm`
+      : `${(dial.unset ?? [0.5, 0.5]).map((share) => `${100 * share} %`).join(', ')} of the sheet`;
   if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
   if (dial.type === 'ramp') return `${dial.default.length} colours`;
   if (dial.type === 'curve') return dial.presets.find(({ points }) => points === dial.default)?.name ?? `${dial.default.length} handles`;

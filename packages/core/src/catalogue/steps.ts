@@ -1,4 +1,8 @@
 import type { Step } from '../sheet/model';
+import { cast } from '../steps/light/cast';
+import { halo } from '../steps/light/halo';
+import { metal } from '../steps/light/metal';
+import { shade } from '../steps/light/shade';
 import { displace } from '../steps/warp/displace';
 import { defaultParams, type ParamsOf } from '../fields/dials';
 import type { AnyStep } from '../steps/declare';
@@ -81,6 +85,10 @@ export const STEPS = [
   fade,
   warmth,
   displace,
+  halo,
+  cast,
+  shade,
+  metal,
 ] as const satisfies readonly AnyStep[];
 
 export type StepKind = (typeof STEPS)[number]['kind'];

@@ -107,11 +107,20 @@ export interface PictureDial extends DialBase<PictureRef | null> {
   readonly type: 'picture';
 }
 
-/** A place on the sheet, mm, null for its middle; or an arrow: how far to the right and down. */
+/** A place on the sheet, mm; or an arrow: how far to the right and down. */
 export interface PointDial extends DialBase<SheetPoint | null> {
   readonly type: 'point';
   readonly arrow?: boolean;
+  /** Where a place that is null lies, in shares of the sheet's sides; its middle where it is not said. */
+  readonly unset?: readonly [number, number];
 }
+
+/** Where a point lies on a sheet of a size, mm. */
+export const pointOn = (
+  value: SheetPoint | null,
+  { unset: [u, v] = [0.5, 0.5] }: Pick<PointDial, 'unset'>,
+  { width, height }: { readonly width: number; readonly height: number },
+): SheetPoint => value ?? { x: u * width, y: v * height };
 
 export type CurvePoint = readonly [number, number];
 export interface CurvePreset {
@@ -327,7 +336,7 @@ export const point = (d: Given<PointDial>): PointDial => ({
     const { x, y } = (value ?? {}) as { x?: unknown; y?: unknown };
     const isSide = (side: unknown): boolean => typeof side === 'number' && Math.abs(side) <= 10_000;
     if ((value === null && !d.arrow) || (isSide(x) && isSide(y))) return { ok: true, value: value as SheetPoint | null };
-    return { ok: false, why: `${d.title} is { x, y } in mm, each within ± 10000${d.arrow ? '' : ', or null for the middle of the sheet'}` };
+    return { ok: false, why: `${d.title} is { x, y } in mm, each within ± 10000${d.arrow ? '' : ', or null for its place to begin with'}` };
   },
   field: d.arrow ? POINT : field.either(field.choice(null), POINT),
 });

@@ -221,7 +221,7 @@ export const cutNode = (input: Node): Node => ({
     if (raster.kind === 'tone') return { ...raster, coverage: raster.coverage && cutOf(raster.coverage, work.kernels) };
     if (raster.kind === 'index' || isBlank(raster.data)) return raster;
     const data = arena.plane(raster.data.length);
-    cutColours(raster.data, data);
+    cutColours(raster.data, ONE / 2, data);
     return { ...raster, data };
   },
 });

@@ -4,7 +4,7 @@ import type { Graph } from '../render/compile/graph';
 import type { Node, Rendering, Work } from '../nodes/node';
 import { wholeRegion } from '../render/scale';
 import { readInTiles } from '../nodes/statistics-node';
-import type { Pass, Sheet } from '../sheet/model';
+import { isWhole, type Pass, type Sheet } from '../sheet/model';
 import { passesOf } from '../sheet/walk';
 
 /** Colours that are counted at most. */
@@ -17,7 +17,7 @@ const CONTINUOUS: ReadonlySet<string> = new Set(['picture', 'ramp', 'surface']);
 /** Passes that print colours, not ink, though every pixel of theirs is to be all or nothing. */
 export const unscreened = (sheet: Sheet, graph: Graph): Pass[] =>
   [...passesOf(sheet.passes)].filter((pass) => {
-    const isHard = (pass.edges ?? sheet.edges) === 'hard';
+    const isHard = isWhole(pass.edges ?? sheet.edges);
     const kind = graph.printed.get(pass.id)?.kind;
     return pass.on && isHard && CONTINUOUS.has(pass.source.kind) && (kind === 'colour' || kind === 'tone');
   });

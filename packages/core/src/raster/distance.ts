@@ -2,7 +2,7 @@
  * Distance of each pixel to the nearest set one, in pixels between centres; `most` where none lies nearer. Exact
  * Euclidean. Felzenszwalb & Huttenlocher, Distance transforms of sampled functions, Theory of Computing 8, 2012.
  */
-export const distancesTo = (set: Uint8Array, width: number, height: number, most: number): Float32Array => {
+export const distancesTo = (set: Uint8Array, width: number, height: number, most: number): Float64Array => {
   const far = (Math.ceil(most) + 1) ** 2;
   const squares = new Float64Array(width * height);
   for (let x = 0; x < width; x++) {
@@ -17,7 +17,7 @@ export const distancesTo = (set: Uint8Array, width: number, height: number, most
       squares[i] = Math.min(squares[i] as number, away * away);
     }
   }
-  const out = new Float32Array(width * height);
+  const out = new Float64Array(width * height);
   const row = new Float64Array(width);
   const places = new Int32Array(width);
   const starts = new Float64Array(width + 1);
@@ -29,7 +29,7 @@ export const distancesTo = (set: Uint8Array, width: number, height: number, most
 };
 
 /** The lower envelope of parabolas standing on a row's values. */
-const lowestOfRow = (row: Float64Array, places: Int32Array, starts: Float64Array, out: Float32Array, most: number): void => {
+const lowestOfRow = (row: Float64Array, places: Int32Array, starts: Float64Array, out: Float64Array, most: number): void => {
   const n = row.length;
   let k = 0;
   places[0] = 0;

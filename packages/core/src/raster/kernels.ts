@@ -207,6 +207,12 @@ export interface Kernels {
   readonly sample: (patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array) => void;
 
   /**
+   * Exact Euclidean distance, in pixels between centres, to the nearest pixel of at least a half (of less, where `outside`), as a share of
+   * `most` px, beyond which it is ONE. What lies beyond the plane does not count.
+   */
+  readonly distance: (plane: Int16Array, width: number, height: number, most: number, outside: boolean, out: Int16Array) => void;
+
+  /**
    * Each pixel of a region from the place that the ways lead to, by Catmull–Rom; of `from` all within `box` is as it is, and what is
    * beyond it as `beyond` says. Where `from` does not reach, there is nothing.
    */
@@ -254,8 +260,8 @@ export interface Kernels {
   /** All from a half up, nothing below. */
   readonly cut: (plane: Int16Array, out: Int16Array) => void;
 
-  /** Coverage of RGBA cut at a half, its colours kept. */
-  readonly cutColours: (rgba: Int16Array, out: Int16Array) => void;
+  /** Coverage of RGBA all or nothing, its colours kept: all from `least` (1 … ONE) up. */
+  readonly cutColours: (rgba: Int16Array, least: number, out: Int16Array) => void;
 
   /** Alpha of RGBA as a plane. */
   readonly alphaOf: (rgba: Int16Array, out: Int16Array) => void;

@@ -160,7 +160,7 @@ export const renderedPalette = (node: Node<'colour'>, count: number, work: Pick<
 /** A palette with its coverage cut at a half, colours kept. */
 export const cutPalette = (palette: Palette): Palette => {
   const out = new Int16Array(palette.length);
-  referenceKernels.cutColours(palette, out);
+  referenceKernels.cutColours(palette, ONE / 2, out);
   return out;
 };
 

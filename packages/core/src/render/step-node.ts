@@ -60,9 +60,9 @@ const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf
     return type === 'ramp' ? (params[name] as readonly RampStop[]).map(({ colour }) => colourOf(colour)) : [];
   });
 
-/** The sheet's middle, where a dial's point is not placed yet. */
-const middleOf = ({ dials }: AnyStep, params: StepCall['params'], { middle }: StepAt): unknown =>
-  Object.entries(dials).some(([name, { type }]) => type === 'point' && params[name] === null) ? middle : null;
+/** The sheet's sides, where a dial's point is not placed yet. */
+const sidesOf = ({ dials }: AnyStep, params: StepCall['params'], { size }: StepAt): unknown =>
+  Object.entries(dials).some(([name, { type }]) => type === 'point' && params[name] === null) ? size : null;
 
 export const callKey = (call: StepCall, extra: unknown): unknown => {
   const { declaration, params, at, statistics, others, coarse, original, map, mapTones } = call;
@@ -76,8 +76,8 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     original?.key,
     map?.key,
     mapTones?.node.key,
-    middleOf(declaration, params, at),
-    declaration.reads ? at.box : null,
+    sidesOf(declaration, params, at),
+    declaration.reads ? [at.box, at.placed] : null,
     coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
     coloursNamed(declaration, params, at),
     extra,

@@ -18,8 +18,12 @@ export const SHEET_VERSION = 2;
 /** Most characters of a sheet's, pass's or wear's name. */
 export const LONGEST_NAME = 120;
 
-export const EDGES = field.choice('smooth', 'hard');
+/** `screened`: as hard, but soft parts become dots first. */
+export const EDGES = field.choice('smooth', 'hard', 'screened');
 export type Edges = TypeOf<typeof EDGES>;
+
+/** True where every pixel is to be all or nothing. */
+export const isWhole = (edges: Edges): boolean => edges !== 'smooth';
 
 /** A side of a sheet, mm. */
 const SIDE = field.number({ min: 0, above: true, max: 5000 });

@@ -1,6 +1,6 @@
 import type { Kernels } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
-import type { Edges, PictureRef, SurfaceRef } from '../sheet/model';
+import type { Edges, PictureRef, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { SheetPoint } from '../fields/values';
 import type { ToneStatistics } from './statistics';
@@ -38,7 +38,7 @@ export interface MapWish {
   readonly tones?: boolean;
 }
 
-export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'colour';
+export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'light' | 'colour';
 
 /** What a step may know of the rendering it works in. */
 export interface StepAt {
@@ -60,8 +60,10 @@ export interface StepAt {
   readonly mapTones: ToneStatistics | null;
   /** Where the input has something: its bounds, or the whole sheet. */
   readonly box: Region;
-  /** The middle of the sheet, mm: where a point lies that is not placed yet. */
-  readonly middle: SheetPoint;
+  /** The box that the pass is placed in. */
+  readonly placed: Region;
+  /** The sheet's sides, mm. */
+  readonly size: Size;
   /** What is to be rendered: the input's region, unless the step says itself what it reads. */
   readonly wanted: Region;
   /** The pass's source as placed, on the input's region; null unless the step declares that it reads it. */

@@ -55,6 +55,10 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   'dry-roller': { dry: 0.5, width: 1.5 },
   misregister: { across: 1.3, down: -0.7, turn: 0.8, stretch: 0.01 },
   relief: { of: 'crumpled copy paper', depth: 0.8, scale: 1.2 },
+  halo: { where: 'on the edge', reach: 2, colour: { srgb: '#3050d0' } },
+  cast: { fall: { x: 1.4, y: -0.8 }, blur: 0.5 },
+  shade: { clear: 4, soft: 12, depth: 0.8 },
+  metal: { width: 1.5, tall: 20, lamp: { x: 4, y: 3 } },
   displace: { of: 'ripple tank', soft: 0.6, arrow: { x: 3, y: -2 }, shade: 0.4, beyond: 'mirror', size: 0.2 },
 };
 

@@ -38,7 +38,8 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   map: null,
   mapTones: null,
   box: { x: 0, y: 0, width: 0, height: 0 },
-  middle: { x: 0, y: 0 },
+  placed: { x: 0, y: 0, width: 0, height: 0 },
+  size: { width: 0, height: 0 },
   wanted: { x: 0, y: 0, width: 0, height: 0 },
 });
 

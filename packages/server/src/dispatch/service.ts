@@ -29,7 +29,7 @@ import type { SendOutTask } from './send-out.worker';
 
 type Row = typeof sendOuts.$inferSelect;
 /** Bytes that a pixel of a file may take at most, and what is left free on the disk besides. */
-const MOST_BYTES_A_PIXEL = { hard: 1, smooth: 4 } as const;
+const MOST_BYTES_A_PIXEL = { hard: 1, screened: 4, smooth: 4 } as const;
 const LEFT_FREE = 64 * 2 ** 20;
 /** After an error of the database the queue is looked at again. */
 const LOOK_AGAIN_MS = 2000;

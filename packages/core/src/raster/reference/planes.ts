@@ -17,14 +17,14 @@ export const planes: Pick<Kernels, PlaneKernels> = {
   cut(plane, out) {
     for (let i = 0; i < out.length; i++) out[i] = (plane[i] as number) >= HALF ? ONE : 0;
   },
-  cutColours(rgba, out) {
+  cutColours(rgba, least, out) {
     for (let i = 0; i < rgba.length; i += 4) {
       const alpha = rgba[i + 3] as number;
       for (let c = 0; c < 3; c++) {
         const full = Math.min(ONE, Math.floor(((rgba[i + c] as number) * ONE + (alpha >> 1)) / alpha));
-        out[i + c] = alpha < HALF ? 0 : alpha === ONE ? (rgba[i + c] as number) : full;
+        out[i + c] = alpha < least ? 0 : alpha === ONE ? (rgba[i + c] as number) : full;
       }
-      out[i + 3] = alpha < HALF ? 0 : ONE;
+      out[i + 3] = alpha < least ? 0 : ONE;
     }
   },
   alphaOf(rgba, out) {

@@ -1,4 +1,5 @@
 import { DITHER_SIDE, DITHER_TILE } from '../dither';
+import { distancesTo } from '../distance';
 import { heapArena } from '../arena';
 import { SCATTER_SIDE, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, from16, from8, HALF, ONE, times } from '../raster';
@@ -48,6 +49,12 @@ export const referenceKernels: Kernels = {
   ...planes,
   ...indexPlanes,
   ...detail,
+  distance(plane, width, height, most, outside, out) {
+    const set = Uint8Array.from(plane.subarray(0, width * height), (v) => Number(v >= HALF !== outside));
+    const found = distancesTo(set, width, height, most);
+    for (let i = 0; i < found.length; i++) out[i] = Math.floor(((found[i] as number) / most) * ONE + 0.5);
+  },
+
   moved,
   noise,
   relit,

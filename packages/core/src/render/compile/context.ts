@@ -1,7 +1,7 @@
 import { rgbOfHex } from '../../raster/colour';
 import type { Rgb } from '../../raster/raster';
 import type { SourceInfo } from '../../raster/source-tiles';
-import type { Edges, Pass, PictureRef, Sheet } from '../../sheet/model';
+import { isWhole, type Edges, type Pass, type PictureRef, type Sheet } from '../../sheet/model';
 import { passesOf } from '../../sheet/walk';
 import { pxPerMm } from '../../units/length';
 import type { CurveCalls } from '../curve-node';
@@ -76,8 +76,11 @@ export const isTrue = ({ scale }: Context): boolean => scale.curves === 'never';
 
 export const edgesOf = ({ sheet }: Context, pass: Pass): Edges => pass.edges ?? sheet.edges;
 
-/** True where every pixel of a pass is to be all or nothing. */
+/** True where a pass is cut at one half. */
 export const isHard = (context: Context, pass: Pass): boolean => isTrue(context) && edgesOf(context, pass) === 'hard';
+
+/** True where every pixel of a pass is all or nothing, cut or as dots. */
+export const isAllOrNothing = (context: Context, pass: Pass): boolean => isTrue(context) && isWhole(edgesOf(context, pass));
 
 /** Pixels a millimetre of the print itself. */
 export const printPxPerMm = ({ sheet, scale }: Context): number => Math.max(scale.pxPerMm, pxPerMm(sheet.ppi));

@@ -6,7 +6,8 @@ import { convertNode } from '../../nodes/convert-node';
 import type { Node } from '../../nodes/node';
 import { Latest } from '../../units/latest';
 import { coverageNode, cutNode, maskedNode, productNode, type Plane } from '../../nodes/plane-nodes';
-import { isHard, referenceTo, type Context } from './context';
+import { dotsOf, screenedNode } from '../screened-node';
+import { isAllOrNothing, isHard, referenceTo, type Context } from './context';
 import { addRecords, noRecords, type Records } from './graph';
 import { maskAt, masksOf } from './masks';
 import { steps } from './steps';
@@ -28,6 +29,12 @@ const foregroundOf = (context: Context, pass: Pass, placed: Node): Node => {
   return placed;
 };
 
+/** A pass's pixels all or nothing where its edges are: cut at a half, or its soft parts as dots of its own screen. */
+const wholePixels = (context: Context, pass: Pass, node: Node): Node => {
+  if (isHard(context, pass)) return cutNode(node);
+  return isAllOrNothing(context, pass) ? screenedNode(node, dotsOf(pass), context.scale.pxPerMm) : node;
+};
+
 /** A pass's own raster as it will be laid: source, steps, masks, edges and wear. */
 const made = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   const { records } = context;
@@ -37,7 +44,7 @@ const made = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   const treated = steps(context, pass, foregroundOf(context, pass, drawn));
   const weights = weightsOf(context, pass);
   const masked = weights ? maskedNode(treated, weights) : treated;
-  const cut = (node: Node): Node => (isHard(context, pass) ? cutNode(node) : node);
+  const cut = (node: Node): Node => wholePixels(context, pass, node);
   const whole = cut(masked);
   records.passes.set(pass.id, whole);
   const left = wornCoverage(context, pass, masked);

@@ -2,7 +2,7 @@ import { blendMode } from '../../blend/modes';
 import { readsBeneath } from '../../catalogue/references';
 import { stepOfKind } from '../../catalogue/steps';
 import type { ModeName } from '../../raster/kernels';
-import { MOST_TIMES, type Pass } from '../../sheet/model';
+import { isWhole, MOST_TIMES, type Pass } from '../../sheet/model';
 import { ByteCache } from '../../nodes/cache';
 import { convertNode } from '../../nodes/convert-node';
 import {
@@ -21,7 +21,8 @@ import { mixNode } from '../../nodes/mix-node';
 import type { Node } from '../../nodes/node';
 import { cutNode } from '../../nodes/plane-nodes';
 import { emptyNode } from '../../nodes/empty-node';
-import { isHard, isTrue, type Context } from './context';
+import { SHEET_DOTS, screenedNode } from '../screened-node';
+import { isAllOrNothing, isTrue, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { noRecords, type PrintNode } from './graph';
 import { ownRaster, weightsOf } from './own';
@@ -34,7 +35,7 @@ import { worn, wornCoverage } from './wear';
  * over to colours at the first pass that prints more than inks.
  */
 export const composite = (context: Context, passes: readonly Pass[], compileOther: CompileOther): PrintNode => {
-  let beneath: PrintNode = isTrue(context) && context.sheet.edges === 'hard' ? bareIndex() : emptyNode();
+  let beneath: PrintNode = isTrue(context) && isWhole(context.sheet.edges) ? bareIndex() : emptyNode();
   for (const pass of passes) {
     if (readsBeneath(pass)) context.records.beneath.set(pass.id, coloursOf(beneath));
     const printed: PrintNode =
@@ -48,8 +49,12 @@ export const composite = (context: Context, passes: readonly Pass[], compileOthe
 /** The finished composite of a sheet, each pixel of a hard one all or nothing. */
 export const finished = (context: Context, compileOther: CompileOther): PrintNode => {
   const printed = composite(context, context.sheet.passes, compileOther);
-  if (!isTrue(context) || context.sheet.edges !== 'hard') return printed;
-  return isIndex(printed) ? recolouredNode(printed, cutPalette(printed.palette), 'cut') : (cutNode(printed) as Node<'colour'>);
+  const { edges } = context.sheet;
+  if (!isTrue(context) || !isWhole(edges)) return printed;
+  if (isIndex(printed)) return recolouredNode(printed, cutPalette(printed.palette), 'cut');
+  // What overall and smooth passes leave soft becomes dots, or is cut.
+  const whole = edges === 'screened' ? screenedNode(printed, SHEET_DOTS, context.scale.pxPerMm) : cutNode(printed);
+  return whole as Node<'colour'>;
 };
 
 const timesOf = ({ lay }: Pass): number => Math.max(1, Math.min(MOST_TIMES, Math.floor(lay.times ?? 1)));
@@ -67,7 +72,7 @@ const laid = (context: Context, pass: Pass, beneath: PrintNode, compileOther: Co
   const [mode, strength] = [modeOf(context, pass), shareOf(pass.lay.strength)];
   if (isIndex(beneath)) {
     const stamped =
-      own.kind === 'ink' && own.colour && isHard(context, pass)
+      own.kind === 'ink' && own.colour && isAllOrNothing(context, pass)
         ? stampNode(beneath, own as Node<'ink'>, own.colour, mode, strength, timesOf(pass))
         : null;
     if (stamped) return stamped;

@@ -18,6 +18,7 @@ import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { stepNode, type CoarseInput, type StepCall } from '../step-node';
 import { edgesOf, isTrue, referenceTo, type Context } from './context';
+import { boxBounds } from '../../raster/place';
 import { shareOf } from '../../raster/raster';
 import { stepName } from './graph';
 import { mapNode, mapTonesOf } from './maps';
@@ -120,7 +121,8 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     map: null,
     mapTones: null,
     box: input.bounds?.box ?? wholeRegion(context.scale),
-    middle: { x: context.sheet.size.width / 2, y: context.sheet.size.height / 2 },
+    placed: boxBounds(pass.placement, context.scale.pxPerMm),
+    size: context.sheet.size,
     wanted: wholeRegion(context.scale),
     original: null,
   };

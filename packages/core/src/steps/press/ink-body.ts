@@ -1,3 +1,4 @@
+import { isWhole } from '../../sheet/model';
 import type { Kernels } from '../../raster/kernels';
 import { noisePlane, type NoiseKind } from '../../raster/noise';
 import { ONE, sizeOf, type Region } from '../../raster/raster';
@@ -48,7 +49,7 @@ export const inkBody = (soft: Int16Array, dials: BodyDials, at: StepAt, region: 
   if (starved > 0) take({ ...STARVED, angleDeg: travel }, 2, 0.25 - 0.3 * starved, 3 * starved);
   // Thin ink is broken ink: where every pixel prints all or nothing it has holes, finer than it is mottled.
   const grain = noisePlane({ ...FINE, seed: 8 * dials.seed + 47 }, at, region, kernels);
-  const isHard = at.edges === 'hard' && !at.draft;
+  const isHard = isWhole(at.edges) && !at.draft;
   kernels.modulated(body, grain, breaks(isHard ? 1 : 0.35), body);
   if (isHard) kernels.table(body, halfUp(), body);
   return body;

@@ -1,3 +1,4 @@
+import { isWhole } from '../../sheet/model';
 import type { Kernels, NoiseOctave } from '../../raster/kernels';
 import { noiseOctaves, noiseTile, type NoiseKind } from '../../raster/noise';
 import { ONE, sizeOf, type InkRaster, type Region } from '../../raster/raster';
@@ -154,7 +155,7 @@ const spreadOut = (
   kernels.ratio(softCopy(squared, region, sigma, kernels), soft, thick);
   kernels.table(thick, thickness(), thick);
   kernels.multiply(reached, thick, reached);
-  kernels.table(reached, covers({ farPx: edge.farPx, hard: at.edges === 'hard' && !at.draft }), reached);
+  kernels.table(reached, covers({ farPx: edge.farPx, hard: isWhole(at.edges) && !at.draft }), reached);
   // What was inked stays so: coverage + (1 − coverage) · reached.
   const bare = thick;
   kernels.complement(from, ONE, bare);

@@ -1,3 +1,4 @@
+import { isWhole } from '../../sheet/model';
 import { SHAPE_NUMBERS, type Kernels, type ShapeName } from '../../raster/kernels';
 import { ONE, shareOf, type ToneRaster } from '../../raster/raster';
 import { ln } from '../../units/exact';
@@ -135,8 +136,8 @@ export const screen = defineStep({
   *apply(input, params, at, kernels) {
     const { shape, lpi, angle: angleDeg, hardness } = params;
     const cell = cellPx(lpi, at);
-    const cut = at.edges === 'hard' && !at.draft;
-    const edge = at.edges === 'hard' ? 0 : 1 - hardness;
+    const cut = isWhole(at.edges) && !at.draft;
+    const edge = isWhole(at.edges) ? 0 : 1 - hardness;
     const { smallestDot, cutOff, carries } = params;
     const geometry = { shape, cellPx: cell, angleDeg, edge, cut, rough: at.draft };
     const thresholds = thresholdsFor({ geometry, dials: { shape, lpi, smallestDot, cutOff, carries } });

@@ -10,6 +10,7 @@ import {
   share,
   withPass,
   type AnyDial,
+  type Edges,
   type Lay,
   type Pass,
   type Sheet,
@@ -25,7 +26,7 @@ import { Rendering } from '../view/rendering';
 
 const STRENGTH = share({ title: 'Strength', default: 1, more: 'more ink of this pass' });
 const TIMES = number({ title: 'Times', unit: '×', min: 1, max: MOST_TIMES, step: 1, default: 1, more: 'laid over itself again' });
-const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard'], default: 'as the sheet' });
+const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard', 'screened'], default: 'as the sheet' });
 
 const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
   BLEND_MODES.filter(({ suits }) => suits === ground).map(({ name, title, purpose }) => ({
@@ -158,7 +159,7 @@ export class LayDials {
     this.edit({ times: Math.round(times as number) }, held ? `${this.pass().id} times` : null);
   protected readonly setEdges = (edges: unknown): void =>
     this.editing.pass(this.pass().id, ({ edges: _, ...pass }) =>
-      edges === 'as the sheet' ? pass : { ...pass, edges: edges as 'smooth' | 'hard' },
+      edges === 'as the sheet' ? pass : { ...pass, edges: edges as Edges },
     );
 
   protected setWithin(id: string): void {

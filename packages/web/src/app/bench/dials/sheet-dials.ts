@@ -25,7 +25,7 @@ import { NameEntry } from '../../ui/name-entry';
 import { ChoiceField } from './fields/choice-field';
 import { Editing } from '../editing';
 
-const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'hard' });
+const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard', 'screened'], default: 'hard' });
 
 /** The sheet's head: its size, resolution, edges, stock and inks. */
 @Component({
@@ -70,7 +70,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard'], default: 'ha
       }
     </div>
     <uv-choice-field [dial]="edgesDial" [value]="sheet().edges" [change]="setEdges" />
-    <p class="note">{{ sheet().edges === 'hard' ? 'Every pixel prints all or nothing.' : 'Edges are softened over a pixel.' }}</p>
+    <p class="note">{{ edgesSaid[sheet().edges] }}</p>
     <div class="block">
       <b>Stock</b>
       <uv-toggles wraps [options]="stocks" [value]="stock()" label="Stock" (chosen)="edit({ stock: $event })" />
@@ -177,6 +177,11 @@ export class SheetDials {
   protected readonly lengths = inject(Lengths);
   protected readonly stocks = STOCKS.map((stock) => ({ value: stock, words: stock.name, colour: stock.colour }));
   protected readonly stock = computed(() => STOCKS.find(({ name }) => name === this.sheet().stock.name) ?? null);
+  protected readonly edgesSaid = {
+    smooth: 'Edges are softened over a pixel.',
+    hard: 'Every pixel prints all or nothing.',
+    screened: 'Every pixel prints all or nothing; what is soft becomes dots.',
+  };
   protected readonly edgesDial = EDGES as unknown as Extract<AnyDial, { type: 'choice' }>;
 
   protected readonly pixels = computed(() => trueScale(this.sheet().size, this.sheet().ppi));

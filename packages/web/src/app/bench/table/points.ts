@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { findPass, isShown, stepOfKind, type DialOf, type Sheet, type SheetPoint } from '@uvrant/core';
+import { findPass, isShown, pointOn, stepOfKind, type DialOf, type Sheet, type SheetPoint } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { Drag, type Dragged } from '../../ui/drag';
 import { Editing } from '../editing';
@@ -60,7 +60,7 @@ export class Points {
       if (!step || dial.type !== 'point' || !isShown(dial, step.params)) return [];
       const value = (step.params[name] ?? null) as SheetPoint | null;
       const middle = { x: width / 2, y: height / 2 };
-      if (!dial.arrow) return [{ name, dial, ...this.onScreen(value ?? middle), from: null }];
+      if (!dial.arrow) return [{ name, dial, ...this.onScreen(pointOn(value, dial, this.sheet().size)), from: null }];
       const tip = { x: middle.x + (value?.x ?? 0), y: middle.y + (value?.y ?? 0) };
       return [{ name, dial, ...this.onScreen(tip), from: this.onScreen(middle) }];
     });

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { DialOf, Pass, Sheet, SheetPoint } from '@uvrant/core';
+import { pointOn, type DialOf, type Pass, type Sheet, type SheetPoint } from '@uvrant/core';
 import { Figure } from '../../../ui/figure';
 import type { FieldInputs } from './field-inputs';
 
@@ -17,7 +17,7 @@ import type { FieldInputs } from './field-inputs';
     <div class="ways">
       <p class="more">{{ words().join(', ') }}; or drag it on the table</p>
       @if (!dial().arrow && value()) {
-        <button type="button" class="again" (click)="change()(null, false)">To the middle</button>
+        <button type="button" class="again" (click)="change()(null, false)">As it was</button>
       }
     </div>
   `,
@@ -32,10 +32,7 @@ export class PointField {
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
 
-  protected readonly at = computed<SheetPoint>(() => {
-    const { width, height } = this.sheet().size;
-    return this.value() ?? { x: width / 2, y: height / 2 };
-  });
+  protected readonly at = computed<SheetPoint>(() => pointOn(this.value(), this.dial(), this.sheet().size));
   protected readonly words = computed(() => (this.dial().arrow ? ['to the right', 'down'] : ['from the left', 'from the top']));
 
   protected put(side: Partial<SheetPoint>): void {

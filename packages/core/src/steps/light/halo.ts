@@ -1,0 +1,90 @@
+import { ONE, sizeOf } from '../../raster/raster';
+import { blankPlane } from '../../raster/uniform';
+import { exp, ln } from '../../units/exact';
+import { remembering } from '../../units/remember';
+import { choice, colour, length, share, toggle } from '../../fields/dials';
+import { defineStep } from '../declare';
+import { toneTable } from '../tone/table';
+import { edgeDistance } from './edge-distance';
+import { on, over } from './laid-under';
+
+const WHERE = ['outside', 'inside', 'on the edge'] as const;
+
+/** The exponent of a falloff: 0 stays full until the reach, ½ falls straight, 1 hugs the edge. By trial. */
+const exponentOf = (falloff: number): number => exp(ln(16) * (falloff - 0.5) * 2 * 0.75);
+
+/** Light at each distance, a share of the reach: (1 − d)^e · strength. Smooth where it ends. */
+const lightBy = remembering(
+  8,
+  (dials: { readonly falloff: number; readonly strength: number }) => JSON.stringify(dials),
+  ({ falloff, strength }) => {
+    const power = exponentOf(falloff);
+    return toneTable((d) => (d >= 1 ? 0 : strength * exp(power * ln(1 - d))));
+  },
+);
+
+/** Light (or soft ink) about the edges of what prints, by the exact distance to them. */
+export const halo = defineStep({
+  kind: 'halo',
+  version: 1,
+  title: 'Halo',
+  family: 'light',
+  purpose: 'A glow round what prints, inside it, or along its edge.',
+  words: 'glow outer inner aura rim light neon outline stroke edge',
+  dials: {
+    where: choice({ title: 'Where', options: WHERE, default: 'outside' }),
+    colour: colour({ title: 'Colour', default: { srgb: '#ffd9a0' } }),
+    reach: length({ title: 'Reach', min: 0.1, max: 60, wide: true, default: 6, more: 'glows further' }),
+    falloff: share({ title: 'Falloff', default: 0.5, more: 'keeps closer to the edge' }),
+    strength: share({ title: 'Strength', default: 0.9, more: 'brighter' }),
+    only: toggle({ title: 'The halo alone', default: false }),
+  },
+  takes: 'colour',
+  gives: 'colour',
+  amount: 'mix',
+  reach: ({ reach }) => reach + 0.2,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  summary: ({ where, reach }) => `${where}, ${Number(reach.toFixed(1))} mm`,
+  *apply(input, { where, colour: ref, reach, falloff, strength, only }, at, kernels) {
+    const { region, data } = input;
+    const { arena } = kernels;
+    const count = sizeOf(region);
+    const table = lightBy({ falloff, strength });
+    const mostPx = Math.max(1, reach * at.pxPerMm);
+    const coverage = arena.plane(count);
+    kernels.alphaOf(data, coverage);
+    yield;
+    const lightTo = (way: 'outwards' | 'inwards'): Int16Array => {
+      const light = arena.plane(count);
+      kernels.table(edgeDistance(coverage, region, mostPx, way, kernels), table, light);
+      return light;
+    };
+    const print = only ? blankPlane(data.length) : data;
+    const glow = at.colourOf(ref);
+    if (where === 'outside') {
+      const light = lightTo('outwards');
+      if (only) kernels.multiply(light, complement(coverage), light);
+      return over(print, light, glow, region, kernels);
+    }
+    const within = lightTo('inwards');
+    if (where === 'inside') {
+      if (!only) return on(data, within, glow, region, kernels);
+      kernels.multiply(within, coverage, within);
+      return over(print, within, glow, region, kernels);
+    }
+    yield;
+    // Each side of the edge by its own distance: the farther one of both, which is nothing on the other's side.
+    const light = lightTo('outwards');
+    for (let i = 0; i < count; i++) light[i] = Math.min(light[i] as number, within[i] as number);
+    const lit = over(blankPlane(data.length), light, glow, region, kernels);
+    kernels.blend(print, lit.data, 'normal', false, ONE, null, lit.data);
+    return lit;
+
+    function complement(plane: Int16Array): Int16Array {
+      const out = arena.plane(plane.length);
+      kernels.complement(plane, ONE, out);
+      return out;
+    }
+  },
+});

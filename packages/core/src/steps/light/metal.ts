@@ -1,0 +1,242 @@
+import { blurReach, blurred } from '../../raster/blur';
+import { noisePlane } from '../../raster/noise';
+import { rampAt, type RampPoint } from '../../raster/ramp';
+import { ONE, sizeOf, type Region, type Rgb } from '../../raster/raster';
+import { crop, grow } from '../../raster/region';
+import type { Kernels } from '../../raster/kernels';
+import { cosDeg, sinDeg } from '../../units/exact';
+import { clamp } from '../../units/smooth';
+import { remembering } from '../../units/remember';
+import { angle, choice, length, picture, point, pointOn, ramp, share, seed } from '../../fields/dials';
+import type { SheetPoint } from '../../fields/values';
+import { defineStep, type StepAt } from '../declare';
+import { edgeDistance } from './edge-distance';
+
+/*
+ * Lettering as cast metal: its edges fall away as a bevel, whose slope comes from the distance to the edge; the face mirrors a horizon;
+ * the bevel mirrors a second one and a lamp. Shares and widths by trial.
+ */
+
+const HORIZON = 'a horizon';
+const PICTURE = 'a picture';
+
+/** Softness of the bevel's slopes, and width of the lines at its edges, of the bevel's width. */
+const SMOOTH = 0.1;
+const LINE = 0.1;
+/** How far the horizon wavers, of its height, over hills of this many bevel widths; and how far the face's curve bends it. */
+const WAVERS = 0.018;
+const WAVE = 9;
+const CURVED = 0.05;
+/** The bevel's mirror: its middle, how it follows the slope, and the lamp's share. */
+const MIRROR = { middle: 0.5, slope: 0.46, lamp: 0.25 };
+/** Sharpness of the lamp's own spot. */
+const SPOT = 14;
+/** Scratches of polish: how long and broad, mm, and how much they show in full; grain likewise. */
+const SCRATCH = { long: 8, broad: 0.14, by: 0.15 };
+const GRAIN = { size: 0.2, by: 0.08 };
+
+const RAMP_STEPS = 1024;
+
+/** A ramp as a table of colours, 0 … 1 in RAMP_STEPS steps, three values a colour. */
+const rampTable = remembering(
+  6,
+  (stops: readonly RampPoint[]) => JSON.stringify(stops),
+  (stops) => {
+    const out = new Float64Array(3 * (RAMP_STEPS + 1));
+    for (let i = 0; i <= RAMP_STEPS; i++) out.set(rampAt(stops, i / RAMP_STEPS).colour, 3 * i);
+    return out;
+  },
+);
+
+/** x^SPOT for x within 0 … 1. */
+const spotOf = (x: number): number => {
+  let power = 1;
+  for (let i = 0; i < SPOT; i++) power *= x;
+  return power;
+};
+
+/** Height of the bevel over its edge, 0 … 1 both ways: round (a quarter circle) to chiselled (straight). */
+const profile = (d: number, chisel: number): number => {
+  const away = 1 - d;
+  return chisel * d + (1 - chisel) * Math.sqrt(Math.max(0, 1 - away * away));
+};
+
+const profiles = remembering(4, String, (chisel: number) =>
+  Int16Array.from({ length: ONE + 1 }, (_, d) => Math.floor(profile(d / ONE, chisel) * ONE + 0.5)),
+);
+
+interface Reflection {
+  readonly face: Float64Array;
+  readonly bevel: Float64Array;
+}
+
+const stopsOf = (stops: readonly { at: number; strength: number; colour: unknown }[], colourOf: (ref: unknown) => Rgb): RampPoint[] =>
+  stops.map(({ at, strength, colour }) => ({ at, strength, colour: colourOf(colour) }));
+
+/** Heights of the bevel over a region, softened; `wide` reaches what the distance and the softness read beyond it. */
+const heights = (coverage: Int16Array, wide: Region, region: Region, widthPx: number, chisel: number, kernels: Kernels): Int16Array => {
+  const plane = edgeDistance(coverage, wide, widthPx, 'inwards', kernels);
+  const raised = kernels.arena.plane(plane.length);
+  kernels.table(plane, profiles(chisel), raised);
+  const sigma = Math.max(0.6, SMOOTH * widthPx);
+  return crop(blurred(raised, 1, wide, sigma, kernels), wide, region, kernels.arena);
+};
+
+/** What the shading of a pixel needs beside its place. */
+interface Light {
+  /** The lamp's place, px of the sheet, and its height over it. */
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+}
+
+/** Pixels beyond a region that its slopes read. */
+const reachPx = (width: number, pxPerMm: number): number => {
+  const widthPx = Math.max(1, width * pxPerMm);
+  return Math.ceil(widthPx) + blurReach(Math.max(0.6, SMOOTH * widthPx)) + 2;
+};
+
+export const metal = defineStep({
+  kind: 'metal',
+  version: 1,
+  title: 'Metal',
+  family: 'light',
+  purpose: 'Lettering or a shape as cast metal: a bevelled edge, a lamp, a mirrored horizon.',
+  words: 'chrome bevel emboss gold steel 3d type shiny horizon logo reflection',
+  dials: {
+    width: length({ title: 'Bevel', min: 0.2, max: 40, wide: true, default: 3, more: 'a broader edge' }),
+    chisel: share({ title: 'Chiselled', default: 0.4, more: 'flat, sharp flanks; less is round' }),
+    lamp: point({ title: 'Lamp', default: null, unset: [0.25, 0.1] }),
+    mirrors: choice({ title: 'The face mirrors', options: [HORIZON, PICTURE], default: HORIZON }),
+    texture: picture({ title: 'The picture', default: null, shownWhen: { dial: 'mirrors', is: PICTURE } }),
+    horizon: point({ title: 'Horizon', default: null }),
+    tall: length({ title: 'Height of the view', min: 2, max: 2000, wide: true, default: 90, more: 'the ramp is drawn out' }),
+    turn: angle({ title: 'Turn of the view', min: -90, max: 90, default: 0, more: 'turned counter-clockwise', further: true }),
+    face: ramp({
+      title: 'Face',
+      default: [
+        { at: 0, colour: { srgb: '#14214f' }, strength: 1 },
+        { at: 0.28, colour: { srgb: '#2f6cc0' }, strength: 1 },
+        { at: 0.46, colour: { srgb: '#d9ecfb' }, strength: 1 },
+        { at: 0.5, colour: { srgb: '#ffffff' }, strength: 1 },
+        { at: 0.505, colour: { srgb: '#3a1c10' }, strength: 1 },
+        { at: 0.72, colour: { srgb: '#a5622a' }, strength: 1 },
+        { at: 1, colour: { srgb: '#f3c27a' }, strength: 1 },
+      ],
+    }),
+    bevel: ramp({
+      title: 'Edge',
+      default: [
+        { at: 0, colour: { srgb: '#0a0b12' }, strength: 1 },
+        { at: 0.35, colour: { srgb: '#3c4250' }, strength: 1 },
+        { at: 0.62, colour: { srgb: '#a9b0bd' }, strength: 1 },
+        { at: 0.85, colour: { srgb: '#e9ecf1' }, strength: 1 },
+        { at: 1, colour: { srgb: '#ffffff' }, strength: 1 },
+      ],
+    }),
+    polish: share({ title: 'Polish scratches', default: 0.5, more: 'brushed along' }),
+    grain: share({ title: 'Grain', default: 0.5, more: 'coarser cast' }),
+    seed: seed({ title: 'Seed', default: 1 }),
+  },
+  takes: 'colour',
+  gives: 'colour',
+  amount: 'mix',
+  reach: () => 0,
+  reads: ({ width }, region, pxPerMm) => grow(region, reachPx(width, pxPerMm)),
+  spreads: () => 0,
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  readsMap: ({ mirrors, texture }) => (mirrors === PICTURE && texture ? { of: texture, lies: { middle: null, size: 1, turn: 0 } } : null),
+  summary: ({ width, mirrors }) => `bevel ${Number(width.toFixed(1))} mm, ${mirrors}`,
+  *apply(input, params, at, kernels) {
+    const { region: wide } = input;
+    const { arena } = kernels;
+    const widthPx = Math.max(1, params.width * at.pxPerMm);
+    const coverage = arena.plane(sizeOf(wide));
+    kernels.alphaOf(input.data, coverage);
+    yield;
+    const inner = at.wanted;
+    const region = grow(inner, 1);
+    const height = heights(coverage, wide, region, widthPx, params.chisel, kernels);
+    yield;
+    const there = crop(coverage, wide, inner, arena);
+    const scratches = noisePlane(
+      { grain: SCRATCH.broad, stretch: SCRATCH.long / SCRATCH.broad, octaves: 2, seed: 4 * params.seed },
+      at,
+      inner,
+      kernels,
+    );
+    const grains = noisePlane({ grain: GRAIN.size, octaves: 2, seed: 4 * params.seed + 1 }, at, inner, kernels);
+    const waves = noisePlane({ grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 }, at, inner, kernels);
+    yield;
+    const data = arena.plane(4 * sizeOf(inner));
+    data.fill(0);
+    const view = viewOf(params, at);
+    const map = at.map ? crop(at.map.tone, at.map.region, inner, arena) : null;
+    const tables: Reflection = {
+      face: rampTable(stopsOf(params.face, at.colourOf)),
+      bevel: rampTable(stopsOf(params.bevel, at.colourOf)),
+    };
+    const lamp = lampOf(params.lamp, at);
+    for (let row = 0; row < inner.height; row++) {
+      shadeRow(row);
+      if (row % 16 === 15) yield;
+    }
+    return { kind: 'colour', region: inner, data };
+
+    function shadeRow(row: number): void {
+      const stride = region.width;
+      const y = inner.y + row + 0.5;
+      for (let column = 0, i = row * inner.width; column < inner.width; column++, i++) {
+        const alpha = there[i] as number;
+        if (alpha === 0) continue;
+        const x = inner.x + column + 0.5;
+        const h = (row + 1) * stride + column + 1;
+        const raised = (height[h] as number) / ONE;
+        // Slopes of the bevel, whose height is its width; y is up.
+        const gx = (((height[h + 1] as number) - (height[h - 1] as number)) * widthPx) / (2 * ONE);
+        const gy = (((height[h - stride] as number) - (height[h + stride] as number)) * widthPx) / (2 * ONE);
+        const nz = 1 / Math.sqrt(1 + gx * gx + gy * gy);
+        const [nx, ny] = [-gx * nz, -gy * nz];
+        const [lx, ly] = [lamp.x - x, y - lamp.y];
+        const by = 1 / Math.sqrt(lx * lx + ly * ly + lamp.z * lamp.z);
+        const diffuse = Math.max(0, (nx * lx + ny * ly + nz * lamp.z) * by);
+        const steep = 1 - nz;
+        // Face where it is flat, bevel where it falls away; between them a line that is lit on the lamp's side and dark on the other.
+        const flank = clamp((0.985 - raised) / 0.03);
+        const place = map ? 1 - (map[i] as number) / ONE : view(x, y);
+        const onFace = place + (WAVERS * (waves[i] as number)) / ONE + CURVED * ny;
+        const onBevel = MIRROR.middle + MIRROR.slope * 2 * nz * ny + MIRROR.lamp * (diffuse - 0.5);
+        const face = 3 * Math.floor(clamp(onFace) * RAMP_STEPS + 0.5);
+        const edge = 3 * Math.floor(clamp(onBevel) * RAMP_STEPS + 0.5);
+        const spot = steep > 0.02 ? spotOf(diffuse) * 0.5 : 0;
+        const rim = clamp(1 - Math.abs(raised - 0.97) / LINE) * (diffuse - 0.62) * 1.1 * clamp(steep * 12 + flank * 0.3);
+        const texture = 1 + (params.polish * SCRATCH.by * (scratches[i] as number) + params.grain * GRAIN.by * (grains[i] as number)) / ONE;
+        const outline = clamp(raised / 0.12) * 0.35 + 0.65;
+        for (let c = 0; c < 3; c++) {
+          const mixed = (tables.face[face + c] as number) * (1 - flank) + (tables.bevel[edge + c] as number) * flank;
+          const lit = (mixed * texture * outline + ONE * (spot * flank + rim)) / ONE;
+          data[4 * i + c] = Math.floor(clamp(lit) * alpha + 0.5);
+        }
+        data[4 * i + 3] = alpha;
+      }
+    }
+  },
+});
+
+/** The lamp over the sheet: as high as a third of the sheet's width. */
+const lampOf = (lamp: SheetPoint | null, { pxPerMm, size }: StepAt): Light => {
+  const { x, y } = pointOn(lamp, { unset: [0.25, 0.1] }, size);
+  return { x: x * pxPerMm, y: y * pxPerMm, z: (size.width / 3) * pxPerMm };
+};
+
+/** Where along the face's ramp a place looks: a half on the horizon, which lies a little under the middle of what prints until it is placed. */
+const viewOf = (params: { readonly horizon: SheetPoint | null; readonly tall: number; readonly turn: number }, at: StepAt) => {
+  const { placed, pxPerMm } = at;
+  const [sin, cos] = [sinDeg(params.turn), cosDeg(params.turn)];
+  const [hx, hy] = params.horizon
+    ? [params.horizon.x * pxPerMm, params.horizon.y * pxPerMm]
+    : [placed.x + placed.width / 2, placed.y + 0.55 * placed.height];
+  const tall = params.tall * pxPerMm;
+  return (x: number, y: number): number => 0.5 + (sin * (x - hx) + cos * (y - hy)) / tall;
+};
