@@ -11,7 +11,9 @@ import { tint } from '../steps/colour/tint';
 import { warmth } from '../steps/colour/warmth';
 import { blur } from '../steps/edge/blur';
 import { inkSpread } from '../steps/press/ink-spread';
+import { roundScreen } from '../steps/screen/round-screen';
 import { stochastic } from '../steps/screen/stochastic';
+import { textureScreen } from '../steps/screen/texture-screen';
 import { screen } from '../steps/screen/screen';
 import { curve } from '../steps/tone/curve';
 import { exposure } from '../steps/tone/exposure';
@@ -67,6 +69,8 @@ export const STEPS = [
   edgeLines,
   screen,
   stochastic,
+  textureScreen,
+  roundScreen,
   copier,
   harden,
   inkSpread,

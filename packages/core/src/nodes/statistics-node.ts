@@ -7,6 +7,8 @@ import { rendered, scoped, wantOnce, type Node, type PlanWork, type Rendering, t
 export interface StatisticsNode {
   readonly node: Node<'tone'>;
   readonly region: Region;
+  /** Pieces of the region that are read in its stead. */
+  readonly samples?: readonly Region[];
 }
 
 /** Side of the pieces in which a whole sheet is read, so that others are let in between. */
@@ -26,17 +28,20 @@ export function* readInTiles<K extends RasterKind>(
   }
 }
 
-export function* statisticsOf({ node, region }: StatisticsNode, work: Work): Rendering<ToneStatistics> {
-  const known = work.statistics.get(node.key);
+const nameOf = ({ node, samples }: StatisticsNode): string => (samples ? `${node.key} sampled` : node.key);
+
+export function* statisticsOf(wanted: StatisticsNode, work: Work): Rendering<ToneStatistics> {
+  const { node, region, samples } = wanted;
+  const known = work.statistics.get(nameOf(wanted));
   if (known) return known;
   const statistics = emptyStatistics();
-  yield* readInTiles(node, region, work, (tones) => addTones(statistics, tones));
-  work.statistics.put(node.key, statistics, statistics.weights.byteLength);
+  for (const piece of samples ?? [region]) yield* readInTiles(node, piece, work, (tones) => addTones(statistics, tones));
+  work.statistics.put(nameOf(wanted), statistics, statistics.weights.byteLength);
   return statistics;
 }
 
 export const wantStatistics = (statistics: StatisticsNode, wants: Wants, work: PlanWork): void => {
-  const { node, region } = statistics;
-  if (work.statistics.get(node.key)) return;
-  for (const tile of tilesOf(region, READ_TILE)) wantOnce(node, tile, wants, work);
+  const { node, region, samples } = statistics;
+  if (work.statistics.get(nameOf(statistics))) return;
+  for (const piece of samples ?? [region]) for (const tile of tilesOf(piece, READ_TILE)) wantOnce(node, tile, wants, work);
 };

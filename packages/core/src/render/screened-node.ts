@@ -1,54 +1,11 @@
-import type { ShapeName } from '../raster/kernels';
-import { ONE, sizeOf, type Raster, type Region } from '../raster/raster';
-import { blankPlane, isBlank, isSolid, uniformValue } from '../raster/uniform';
+import { ONE, type Raster } from '../raster/raster';
 import type { Kernels } from '../raster/kernels';
-import type { Pass } from '../sheet/model';
-import { cellLayout, screenGrid } from '../steps/screen/grid';
-import { screenThresholds } from '../steps/screen/thresholds';
-import { toneTable } from '../steps/tone/table';
-import { cellMm } from '../units/length';
-import { once } from '../units/remember';
+import { blankPlane, isBlank, isSolid } from '../raster/uniform';
+import { dotted, type Dots } from '../steps/screen/dots';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Bounds, type Node } from '../nodes/node';
 import { bareOf } from '../nodes/convert-node';
 import { coveragePlane } from '../nodes/plane-nodes';
-
-/** The dots that soft coverage becomes. */
-export interface Dots {
-  readonly shape: ShapeName;
-  readonly lpi: number;
-  readonly angle: number;
-}
-
-/** Where a pass has no screen of its own: fine enough to read as soft, coarse enough to hold on cloth. Common practice. */
-export const SHEET_DOTS: Dots = { shape: 'round', lpi: 30, angle: 22.5 };
-
-/** The dots of a pass's last screen, so that what is soft beside it belongs to it. */
-export const dotsOf = ({ steps }: Pass): Dots => {
-  const own = steps.filter(({ kind, on }) => kind === 'screen' && on).at(-1)?.params as Partial<Dots> | undefined;
-  return {
-    ...SHEET_DOTS,
-    ...(own?.shape && { shape: own.shape }),
-    ...(own?.lpi && { lpi: own.lpi }),
-    ...(own?.angle !== undefined && { angle: own.angle }),
-  };
-};
-
-const inkOfTone = once(() => toneTable((tone) => 1 - tone));
-
-/** Coverage as dots: the same mean, every pixel all or nothing. */
-const dotted = (coverage: Int16Array, region: Region, { shape, lpi, angle }: Dots, pxPerMm: number, kernels: Kernels): Int16Array => {
-  const uniform = uniformValue(coverage);
-  if (uniform === 0 || uniform === ONE) return coverage;
-  const { arena } = kernels;
-  const cellPx = cellMm(lpi) * pxPerMm;
-  const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone());
-  const out = arena.plane(sizeOf(region));
-  kernels.complement(coverage, ONE, out);
-  kernels.screen(out, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, out);
-  kernels.cut(out, out);
-  return out;
-};
 
 /** A node with every pixel all or nothing: what is soft is there as dots, in its own colour. */
 export const screenedNode = (input: Node, dots: Dots, pxPerMm: number): Node => {

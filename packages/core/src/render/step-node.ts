@@ -70,7 +70,7 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     declaration.kind,
     declaration.version,
     params,
-    [at.pxPerMm, at.edges, at.draft],
+    [at.pxPerMm, at.edges, at.draft, at.edges === 'screened' ? at.dots : null],
     statistics?.node.key,
     others?.node.key,
     original?.key,

@@ -3,6 +3,7 @@ import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from
 import type { Edges, PictureRef, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { SheetPoint } from '../fields/values';
+import type { Dots } from './screen/dots';
 import type { ToneStatistics } from './statistics';
 
 /** What a step reads of its input on a coarser grid. */
@@ -34,8 +35,10 @@ export interface MapWish {
   readonly lies?: { readonly middle: SheetPoint | null; readonly size: number; readonly turn: number };
   /** Blurred by a Gaussian of this standard deviation, mm. */
   readonly softMm?: number;
-  /** True where its tones over the whole sheet are to be known. */
-  readonly tones?: boolean;
+  /** Where its tones over the whole sheet are to be known: coarsely, or as its pixels have them at the rendering's own scale. */
+  readonly tones?: 'coarse' | 'pixels';
+  /** Its light with a fine grain in it, so that no two places of a flat one are alike. */
+  readonly grained?: boolean;
 }
 
 export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'light' | 'colour';
@@ -60,6 +63,8 @@ export interface StepAt {
   readonly mapTones: ToneStatistics | null;
   /** Where the input has something: its bounds, or the whole sheet. */
   readonly box: Region;
+  /** The dots that soft coverage becomes where edges are screened: those of the pass's own screen. */
+  readonly dots: Dots;
   /** The box that the pass is placed in. */
   readonly placed: Region;
   /** The sheet's sides, mm. */

@@ -19,6 +19,10 @@ interface OpenCv {
   readonly GaussianBlur: (from: Mat, to: Mat, size: unknown, sigmaX: number, sigmaY: number, border: number) => void;
   readonly threshold: (from: Mat, to: Mat, cut: number, most: number, kind: number) => number;
   readonly distanceTransform: (from: Mat, to: Mat, metric: number, mask: number) => void;
+  readonly INTER_LINEAR: number;
+  readonly BORDER_REPLICATE: number;
+  readonly Scalar: new () => unknown;
+  readonly remap: (from: Mat, to: Mat, x: Mat, y: Mat, how: number, border: number, value: unknown) => void;
   readonly connectedComponentsWithStats: (from: Mat, labels: Mat, stats: Mat, middles: Mat, neighbours: number, type: number) => number;
   onRuntimeInitialized?: () => void;
 }

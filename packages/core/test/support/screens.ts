@@ -15,6 +15,7 @@ import {
   type ShapeName,
   type StepAt,
 } from '../../src';
+import { SHEET_DOTS } from '../../src/steps/screen/dots';
 import { kernels } from './sheets';
 
 export type ScreenParams = ParamsOf<(typeof screen)['dials']>;
@@ -38,6 +39,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   map: null,
   mapTones: null,
   box: { x: 0, y: 0, width: 0, height: 0 },
+  dots: SHEET_DOTS,
   placed: { x: 0, y: 0, width: 0, height: 0 },
   size: { width: 0, height: 0 },
   wanted: { x: 0, y: 0, width: 0, height: 0 },

@@ -1,7 +1,13 @@
 import { convertNode } from '../../nodes/convert-node';
-import type { Node } from '../../nodes/node';
+
 import { pictureNode } from '../../nodes/picture-node';
-import { lightNode, softNode, type Plane } from '../../nodes/plane-nodes';
+import { keyOf } from '../../nodes/key';
+import { rendered, type Node } from '../../nodes/node';
+import { lightNode, planeOf, softNode, type Plane } from '../../nodes/plane-nodes';
+import { noisePlane } from '../../raster/noise';
+import { ONE, type Region } from '../../raster/raster';
+import { uniformPlane } from '../../raster/uniform';
+import { chanceAt } from '../../units/noise';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { SURFACE_PIECE, surfaceNode } from '../../nodes/surface-node';
 import type { Pass, PictureRef, Placement, Size, SurfaceRef } from '../../sheet/model';
@@ -51,14 +57,56 @@ const lightOf = (context: Context, wish: MapWish, pass: Pass, title: string, { s
         ? (records.passes.get(of.pass) ?? referenceTo(context, of.pass, pass, `reads in “${title}”`))
         : surfaceOrPicture(context, of, wish, pass, scale.pxPerMm);
   const light = lightNode(convertNode(node, 'tone'));
-  return wish.softMm ? softNode(light, wish.softMm * scale.pxPerMm) : light;
+  const soft = wish.softMm ? softNode(light, wish.softMm * scale.pxPerMm) : light;
+  return wish.grained ? grainedNode(soft, scale.pxPerMm) : soft;
 };
 
 /** The map that a step of a pass wishes for; `title` is the step's. */
 export const mapNode = (context: Context, wish: MapWish, pass: Pass, title: string): Plane => lightOf(context, wish, pass, title, context);
 
-/** Its tones over the whole sheet, from the graph at analysis scale. */
+/** The fine grain of a map, and how far it lifts its light: enough to part what is alike, too little to be seen. */
+const GRAIN = { grain: 0.15, seed: 61 };
+const GRAINED = 0.03;
+
+/** Light with a fine grain in it: v · (1 − 2g) + g · (1 + noise). */
+const grainedNode = (light: Plane, pxPerMm: number): Plane =>
+  planeOf(keyOf('grained', pxPerMm, [light]), [light], 0, undefined, function* (region, work) {
+    const { kernels } = work;
+    const { tone } = yield* rendered(light, region, work);
+    // A grain of under a pixel is one of a pixel.
+    const grain = noisePlane({ ...GRAIN, grain: Math.max(GRAIN.grain, 2 / pxPerMm) }, { pxPerMm, draft: false }, region, kernels);
+    const by = uniformPlane(tone.length, Math.round(GRAINED * ONE));
+    const base = kernels.arena.plane(tone.length);
+    kernels.multiplyAdd(uniformPlane(tone.length, Math.round((1 - 2 * GRAINED) * ONE)), tone, by, base);
+    kernels.multiplyAdd(by, grain, base, base);
+    return base;
+  });
+
+/** Pieces of a sheet that stand for all of its pixels: SAMPLES × SAMPLES of SAMPLE_PX, one somewhere in each part of it. */
+const SAMPLES = 16;
+const SAMPLE_PX = 32;
+
+const samplesOf = (whole: Region): Region[] | null => {
+  const [across, down] = [whole.width / SAMPLES, whole.height / SAMPLES];
+  if (Math.min(across, down) < 1.5 * SAMPLE_PX) return null;
+  return Array.from({ length: SAMPLES * SAMPLES }, (_, i) => {
+    const [column, row] = [i % SAMPLES, Math.floor(i / SAMPLES)];
+    return {
+      x: Math.floor(column * across + chanceAt(column, row, 3) * (across - SAMPLE_PX)),
+      y: Math.floor(row * down + chanceAt(column, row, 4) * (down - SAMPLE_PX)),
+      width: SAMPLE_PX,
+      height: SAMPLE_PX,
+    };
+  });
+};
+
+/** Its tones over the whole sheet: from the graph at analysis scale, or from samples of the rendering's own pixels. */
 export const mapTonesOf = (context: Context, wish: MapWish, pass: Pass, title: string): StatisticsNode => {
+  if (wish.tones === 'pixels') {
+    const region = wholeRegion(context.scale);
+    const samples = samplesOf(region);
+    return { node: mapNode(context, wish, pass, title), region, ...(samples ? { samples } : {}) };
+  }
   const whole = context.analysis?.();
   const found: Found = whole ? { scale: whole.scale, records: whole } : context;
   return { node: lightOf(context, wish, pass, title, found), region: wholeRegion(found.scale) };

@@ -4,6 +4,7 @@ import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Step } from '../../sheet/model';
 import { attachedName } from '../../sheet/attached';
 import type { AnyStep, StepAt } from '../../steps/declare';
+import { dotsOf } from '../../steps/screen/dots';
 import { coarseNode } from '../../nodes/coarse-node';
 import { convertNode } from '../../nodes/convert-node';
 import { relitNode } from '../../nodes/relit-node';
@@ -121,6 +122,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     map: null,
     mapTones: null,
     box: input.bounds?.box ?? wholeRegion(context.scale),
+    dots: dotsOf(pass),
     placed: boxBounds(pass.placement, context.scale.pxPerMm),
     size: context.sheet.size,
     wanted: wholeRegion(context.scale),

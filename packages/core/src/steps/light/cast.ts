@@ -5,7 +5,7 @@ import { blankPlane } from '../../raster/uniform';
 import { colour, length, point, share, toggle } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
 import { defineStep } from '../declare';
-import { over } from './laid-under';
+import { under } from './laid';
 
 /** Whole pixels that a shadow falls, to the right and down. */
 const offsetPx = (fall: SheetPoint | null, pxPerMm: number): readonly [number, number] => [
@@ -66,6 +66,6 @@ export const cast = defineStep({
     kernels.mix(blankPlane(shadow.length), crop(soft, about, region, arena), 1, Math.round(strength * ONE), null, shadow);
     yield;
     const print = only ? blankPlane(4 * shadow.length) : crop(input.data, input.region, region, arena, 4);
-    return over(print, shadow, at.colourOf(ref), region, kernels);
+    return under({ print, plane: shadow, colour: at.colourOf(ref), region }, at, kernels);
   },
 });

@@ -6,7 +6,7 @@ import { choice, colour, length, share, toggle } from '../../fields/dials';
 import { defineStep } from '../declare';
 import { toneTable } from '../tone/table';
 import { edgeDistance } from './edge-distance';
-import { on, over } from './laid-under';
+import { over, under, within } from './laid';
 
 const WHERE = ['outside', 'inside', 'on the edge'] as const;
 
@@ -65,21 +65,19 @@ export const halo = defineStep({
     if (where === 'outside') {
       const light = lightTo('outwards');
       if (only) kernels.multiply(light, complement(coverage), light);
-      return over(print, light, glow, region, kernels);
+      return under({ print, plane: light, colour: glow, region }, at, kernels);
     }
-    const within = lightTo('inwards');
+    const inner = lightTo('inwards');
     if (where === 'inside') {
-      if (!only) return on(data, within, glow, region, kernels);
-      kernels.multiply(within, coverage, within);
-      return over(print, within, glow, region, kernels);
+      if (!only) return within({ print, plane: inner, colour: glow, region }, at, kernels);
+      kernels.multiply(inner, coverage, inner);
+      return over({ print, plane: inner, colour: glow, region }, at, kernels);
     }
     yield;
     // Each side of the edge by its own distance: the farther one of both, which is nothing on the other's side.
     const light = lightTo('outwards');
-    for (let i = 0; i < count; i++) light[i] = Math.min(light[i] as number, within[i] as number);
-    const lit = over(blankPlane(data.length), light, glow, region, kernels);
-    kernels.blend(print, lit.data, 'normal', false, ONE, null, lit.data);
-    return lit;
+    for (let i = 0; i < count; i++) light[i] = Math.min(light[i] as number, inner[i] as number);
+    return over({ print, plane: light, colour: glow, region }, at, kernels);
 
     function complement(plane: Int16Array): Int16Array {
       const out = arena.plane(plane.length);

@@ -96,7 +96,7 @@ export const displace = defineStep({
   draft: { behaviour: 'same' },
   readsMap: (params) => {
     const wish = mapWish(params);
-    return wish && { ...wish, softMm: params.soft, tones: true };
+    return wish && { ...wish, softMm: params.soft, tones: 'coarse' };
   },
   summary: (params) => `${mapSummary(params)}, ${params.way}`,
   *apply(input, params, at, kernels) {

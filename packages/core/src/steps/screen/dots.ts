@@ -1,0 +1,52 @@
+import type { Kernels, ShapeName } from '../../raster/kernels';
+import { ONE, sizeOf, type Region } from '../../raster/raster';
+import { uniformValue } from '../../raster/uniform';
+import type { Pass } from '../../sheet/model';
+import { cellMm } from '../../units/length';
+import { once } from '../../units/remember';
+import { toneTable } from '../tone/table';
+import { cellLayout, screenGrid } from './grid';
+import { screenThresholds } from './thresholds';
+
+/** The dots that soft coverage becomes. */
+export interface Dots {
+  readonly shape: ShapeName;
+  readonly lpi: number;
+  readonly angle: number;
+}
+
+/** Where a pass has no screen of its own: fine enough to read as soft, coarse enough to hold on cloth. Common practice. */
+export const SHEET_DOTS: Dots = { shape: 'round', lpi: 30, angle: 22.5 };
+
+/** The dots of a pass's last screen, so that what is soft beside it belongs to it. */
+export const dotsOf = ({ steps }: Pass): Dots => {
+  const own = steps.filter(({ kind, on }) => kind === 'screen' && on).at(-1)?.params as Partial<Dots> | undefined;
+  return {
+    ...SHEET_DOTS,
+    ...(own?.shape && { shape: own.shape }),
+    ...(own?.lpi && { lpi: own.lpi }),
+    ...(own?.angle !== undefined && { angle: own.angle }),
+  };
+};
+
+const inkOfTone = once(() => toneTable((tone) => 1 - tone));
+
+/** Coverage as dots: the same mean, every pixel all or nothing. */
+export const dotted = (
+  coverage: Int16Array,
+  region: Region,
+  { shape, lpi, angle }: Dots,
+  pxPerMm: number,
+  kernels: Kernels,
+): Int16Array => {
+  const uniform = uniformValue(coverage);
+  if (uniform === 0 || uniform === ONE) return coverage;
+  const { arena } = kernels;
+  const cellPx = cellMm(lpi) * pxPerMm;
+  const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone());
+  const out = arena.plane(sizeOf(region));
+  kernels.complement(coverage, ONE, out);
+  kernels.screen(out, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, out);
+  kernels.cut(out, out);
+  return out;
+};

@@ -1,0 +1,78 @@
+import { ONE, type InkRaster } from '../src';
+import { amountsFor, halfEdge, printed, within } from '../src/steps/screen/threshold-screen';
+import { drawn } from './support/pictures';
+import { kernels, meanOf, step } from './support/sheets';
+import { treatedPicture } from './support/treated';
+
+const SIZE = { width: 60, height: 80 };
+/** Large enough that a texture’s ranks are found from samples of it. */
+const LARGE = { width: 66, height: 66 };
+const inked = (v: number, kind: string, params: Record<string, unknown>, edges: 'smooth' | 'hard' = 'smooth', size = SIZE): InkRaster =>
+  treatedPicture(
+    drawn(`flat-${v}`, 64, 64, 1, () => v / 255),
+    [step('grey-response'), step(kind, params)],
+    { size, ppi: 300, edges },
+  ).raster as InkRaster;
+
+test.each([0.2, 0.6, 1])('evenly spread thresholds print the tone, whatever their edge: hardness %d', (hardness) => {
+  const w = halfEdge(hardness);
+  const thresholds = Int16Array.from({ length: 4096 }, (_, i) => Math.round(within((i + 0.5) / 4096, w) * ONE));
+  for (const ink of [0, 0.02, 0.1, 0.5, 0.83, 0.99, 1]) {
+    const amount = amountsFor(w)[Math.round(ink * ONE)] as number;
+    expect(meanOf(printed(new Int16Array(4096).fill(amount), thresholds, w, kernels))).toBeCloseTo(ink, 3);
+  }
+});
+
+test.each(['concrete rubbing', 'dry brush', 'fabric weave'])(
+  '%s as the screen is linear: t %% tone prints t %% ink within 1 %%, nothing and all as they are',
+  (of) => {
+    for (const v of [0, 26, 128, 230, 255]) {
+      const found = meanOf(inked(v, 'texture-screen', { of, size: 0.4 }, 'smooth', LARGE).coverage);
+      expect({ of, v, off: Math.abs(found - (1 - v / 255)) < 0.01 }).toEqual({ of, v, off: true });
+    }
+  },
+);
+
+test('with nothing breaking in, the picture is cut at one half; without a map, too', () => {
+  for (const params of [{ of: 'dry brush', breaks: 0 }, { of: 'a picture' }]) {
+    expect(meanOf(inked(100, 'texture-screen', params).coverage)).toBe(1);
+    expect(meanOf(inked(150, 'texture-screen', params).coverage)).toBe(0);
+  }
+});
+
+test.each([
+  ['rings', { shape: 'rings', lpi: 11 }],
+  ['rays', { shape: 'rays', rays: 60 }],
+  ['a spiral', { shape: 'a spiral', lpi: 11, arms: 3 }],
+] as const)('%s are linear at any hardness: t %% tone prints t %% ink within 0.5 %%', (_, params) => {
+  for (const hardness of [0.3, 1]) {
+    for (const v of [0, 13, 64, 128, 200, 248, 255]) {
+      const found = meanOf(inked(v, 'round-screen', { ...params, hardness }).coverage);
+      expect({ hardness, v, off: Math.abs(found - (1 - v / 255)) < 0.005 }).toEqual({ hardness, v, off: true });
+    }
+  }
+});
+
+/** Where a row's ink begins, px. */
+const risesOf = (row: Int16Array): number[] =>
+  Array.from(row, (v, x) => (v >= ONE / 2 && (row[x - 1] ?? ONE) < ONE / 2 ? x : -1)).filter((x) => x >= 0);
+
+test('rings lie as far apart as their frequency says, about their centre; rays part the circle', () => {
+  const { region, coverage } = inked(128, 'round-screen', { shape: 'rings', lpi: 10, centre: { x: 10, y: 40 } }, 'hard');
+  const y = Math.round(40 * (300 / 25.4));
+  const rises = risesOf(coverage.subarray(y * region.width + 150, (y + 1) * region.width));
+  const apart = rises.slice(1).map((x, i) => x - (rises[i] as number));
+  // 10 lines an inch at 300 ppi.
+  for (const px of apart) expect(Math.abs(px - 30)).toBeLessThanOrEqual(1);
+  const rays = inked(128, 'round-screen', { shape: 'rays', rays: 12, centre: { x: 30, y: 40 } }, 'hard');
+  const middle = [Math.round(30 * (300 / 25.4)), y] as const;
+  let changes = 0;
+  let before = false;
+  for (let deg = 0; deg <= 360; deg += 0.25) {
+    const [x, at] = [middle[0] + 200 * Math.cos((deg * Math.PI) / 180), middle[1] + 200 * Math.sin((deg * Math.PI) / 180)];
+    const inkThere = (rays.coverage[Math.floor(at) * rays.region.width + Math.floor(x)] as number) >= ONE / 2;
+    if (deg > 0 && inkThere !== before) changes++;
+    before = inkThere;
+  }
+  expect(changes).toBe(24);
+});

@@ -1,0 +1,215 @@
+import { distancesTo, ONE, type ColourRaster, type InkRaster, type Sheet } from '../src';
+import { drawn } from './support/pictures';
+import { cv, opencv } from './support/opencv';
+import { boxAt } from '../src/sheet/placing';
+import { flat, graphOf, kernels, pass, picture, planeOf, rasterOf, sheet, step, workOf } from './support/sheets';
+import { treatedPicture, valuesOf } from './support/treated';
+import { compile, trueScale, wholeSheet, type Pass, type Step } from '../src';
+
+beforeAll(opencv);
+
+const SIZE = { width: 40, height: 40 };
+const PPI = 127;
+const SIDE = 200;
+
+/** Soft hills, and a map that gets lighter to the right. */
+const HILLS = drawn('hills', SIDE, SIDE, 1, (x, y) => 0.5 + 0.22 * Math.sin(11 * x) * Math.cos(9 * y) + 0.15 * Math.sin(23 * y));
+const LIGHTER = drawn('lighter', SIDE, SIDE, 1, (x) => x);
+
+const displaced = (params: Record<string, unknown>) => {
+  const known = [HILLS, LIGHTER];
+  const art: Pass = {
+    ...pass('art', flat('#000000')),
+    source: picture('hills'),
+    placement: wholeSheet(SIZE),
+    steps: [step('grey-response'), step('displace', { of: 'a picture', texture: { sha256: 'lighter' }, soft: 0, ...params })],
+  };
+  const graph = compile(
+    sheet([art], { size: SIZE, ppi: PPI }),
+    trueScale(SIZE, PPI),
+    (sha) => known.find(({ info }) => info.sha256 === sha)?.info,
+  );
+  return rasterOf(graph.passes.get('art') as never, graph.region, workOf(known));
+};
+
+// OpenCV 4.5 by @techstark/opencv-js (Apache-2.0): bilinear, in steps of 1/32 px.
+test('displacement along an arrow is OpenCV’s remap by the map less its mean', () => {
+  const arrow = { x: 6, y: -3 };
+  const found = valuesOf(displaced({ arrow, beyond: 'hold' }) as never);
+  const { mat, floats } = cvOf(valuesOf(treatedPicture(HILLS, [step('grey-response')], { size: SIZE, ppi: PPI }).raster));
+  const way = (mm: number) => Float32Array.from({ length: SIDE * SIDE }, (_, i) => mm * 5 * (((i % SIDE) + 0.5) / SIDE - 0.5));
+  const [dx, dy] = [way(arrow.x), way(arrow.y)];
+  const [mapX, mapY] = [floats(dx.map((d, i) => (i % SIDE) - d)), floats(dy.map((d, i) => Math.floor(i / SIDE) - d))];
+  const out = new cv.Mat();
+  cv.remap(mat, out, mapX, mapY, cv.INTER_LINEAR, cv.BORDER_REPLICATE, new cv.Scalar());
+  let most = 0;
+  found.forEach((v, i) => (most = Math.max(most, Math.abs(v - (out.data32F[i] as number)))));
+  expect(most).toBeLessThan(0.006);
+  for (const each of [mat, mapX, mapY, out]) each.delete();
+});
+
+const cvOf = (values: ArrayLike<number>) => {
+  const floats = (of: ArrayLike<number>) => cv.matFromArray(SIDE, SIDE, cv.CV_32F, Array.from(of));
+  return { mat: floats(values), floats };
+};
+
+test('distances are OpenCV’s exact ones', () => {
+  const plane = Int16Array.from({ length: SIDE * SIDE }, (_, i) =>
+    ((i % SIDE) - 90) ** 2 + (Math.floor(i / SIDE) - 70) ** 2 < 900 || i % 7919 === 13 ? ONE : 0,
+  );
+  const out = new Int16Array(plane.length);
+  const most = 64;
+  kernels.distance(plane, SIDE, SIDE, most, false, out);
+  const source = cv.matFromArray(
+    SIDE,
+    SIDE,
+    cv.CV_8U,
+    Array.from(plane, (v) => (v ? 0 : 255)),
+  );
+  const to = new cv.Mat();
+  cv.distanceTransform(source, to, cv.DIST_L2, cv.DIST_MASK_PRECISE);
+  out.forEach((v, i) => expect(Math.abs((v / ONE) * most - Math.min(most, to.data32F[i] as number))).toBeLessThan(0.005));
+  for (const each of [source, to]) each.delete();
+  expect(distancesTo(new Uint8Array(9), 3, 3, 2).every((d) => d === 2)).toBe(true);
+});
+
+/** A square of 10 mm in the middle of the sheet, through some steps. */
+const square = (steps: readonly Step[], more: Partial<Sheet> = {}) => {
+  const art = pass('art', flat('#c02020'), { placement: { ...boxAt(20, 20, 10, 10), fit: 'free' }, steps });
+  const graph = graphOf(sheet([art], { size: SIZE, ppi: PPI, ...more }));
+  return { graph, own: rasterOf(graph.passes.get('art') as never, graph.region) as ColourRaster | InkRaster };
+};
+
+const alphaAt = (raster: ColourRaster | InkRaster, x: number, y: number): number => {
+  const i = Math.floor(y * 5) * SIDE + Math.floor(x * 5);
+  return (raster.kind === 'ink' ? (raster.coverage[i] as number) : (raster.data[4 * i + 3] as number)) / ONE;
+};
+
+test('a halo fades with the distance to the edge, all round alike, and is gone at its reach', () => {
+  const { own } = square([step('halo', { reach: 4, falloff: 0.5, strength: 1 })]);
+  // Falloff ½ is straight: 1 − d / reach.
+  for (const [d, light] of [
+    [1, 0.75],
+    [2, 0.5],
+    [3, 0.25],
+  ] as const) {
+    for (const [x, y] of [
+      [25 + d, 20],
+      [15 - d, 20],
+      [20, 25 + d],
+      [20, 15 - d],
+    ] as const)
+      expect(Math.abs(alphaAt(own, x, y) - light)).toBeLessThan(0.05);
+    // Off the corner it is the distance to the corner.
+    const [cx, cy] = [25 + d * Math.SQRT1_2, 25 + d * Math.SQRT1_2];
+    expect(Math.abs(alphaAt(own, cx, cy) - light)).toBeLessThan(0.08);
+  }
+  expect(alphaAt(own, 29.4, 20)).toBe(0);
+  expect(alphaAt(own, 20, 20)).toBe(1);
+  const inside = square([step('halo', { where: 'inside', reach: 3, only: true, strength: 1 })]).own;
+  expect([alphaAt(inside, 20, 20), alphaAt(inside, 27, 20)]).toEqual([0, 0]);
+  expect(alphaAt(inside, 24.7, 20)).toBeGreaterThan(0.8);
+});
+
+test('a cast shadow is the shape moved by its fall; blurred it keeps its ink', () => {
+  const sharp = square([step('cast', { fall: { x: 6, y: 3 }, blur: 0, strength: 1, only: true })]).own;
+  expect([alphaAt(sharp, 26, 23), alphaAt(sharp, 30.9, 27.9), alphaAt(sharp, 31.2, 23), alphaAt(sharp, 20.8, 23)]).toEqual([1, 1, 0, 0]);
+  const total = (raster: ColourRaster): number => raster.data.reduce((sum, v, i) => (i % 4 === 3 ? sum + v : sum), 0);
+  const soft = square([step('cast', { fall: { x: 2, y: 1 }, blur: 2, strength: 1, only: true })]).own as ColourRaster;
+  expect(total(soft) / total(sharp as ColourRaster)).toBeCloseTo(1, 2);
+});
+
+test('with screened edges soft coverage becomes dots: as much of it, nothing half there, its own colour', () => {
+  const halo = step('halo', { reach: 10, colour: { srgb: '#3050d0' }, strength: 0.7 });
+  const soft = square([halo]);
+  const dots = square([halo], { edges: 'screened' });
+  const alphas = (raster: ColourRaster): number[] => Array.from(raster.data.filter((_, i) => i % 4 === 3));
+  const [mean, whole] = [alphas(soft.own as ColourRaster), alphas(dots.own as ColourRaster)].map(
+    (all) => all.reduce((a, b) => a + b, 0) / all.length / ONE,
+  );
+  expect(new Set(alphas(dots.own as ColourRaster))).toEqual(new Set([0, ONE]));
+  expect(Math.abs((mean as number) - (whole as number))).toBeLessThan(0.01);
+  const print = planeOf(rasterOf(dots.graph.root as never, dots.graph.region));
+  expect(new Set(print.filter((_, i) => i % 4 === 3))).toEqual(new Set([0, ONE]));
+  // Only the square and the halo: two colours.
+  const colours = new Set<string>();
+  for (let i = 0; i < print.length; i += 4) if (print[i + 3]) colours.add(print.slice(i, i + 3).join());
+  expect(colours.size).toBe(2);
+});
+
+test('an edge that is soft within the ink’s own screen has that screen’s dots', () => {
+  const { own } = square([step('halo', { reach: 8 }), step('screen', { lpi: 12, angle: 45 })], { edges: 'screened' });
+  expect(own.kind).toBe('ink');
+  expect(new Set((own as InkRaster).coverage)).toEqual(new Set([0, ONE]));
+});
+
+test('metal is lit from its lamp, stays within what it was, and has a face and a bevel', () => {
+  const lit = (lamp: { x: number; y: number }) =>
+    square([step('metal', { width: 2, polish: 0, grain: 0, lamp, face: GREY, bevel: GREY })]).own as ColourRaster;
+  const at = (raster: ColourRaster, x: number, y: number): number =>
+    (raster.data[4 * (Math.floor(y * 5) * SIDE + Math.floor(x * 5))] as number) / ONE;
+  const [left, right] = [lit({ x: 5, y: 20 }), lit({ x: 35, y: 20 })];
+  expect(at(left, 15.8, 20)).toBeGreaterThan(at(left, 24.2, 20) + 0.05);
+  expect(at(right, 24.2, 20)).toBeGreaterThan(at(right, 15.8, 20) + 0.05);
+  // The upper flank mirrors the sky, the lower one the ground.
+  expect(at(left, 20, 15.8)).toBeGreaterThan(at(left, 20, 24.2) + 0.2);
+  expect([alphaAt(left, 20, 20), alphaAt(left, 27, 20)]).toEqual([1, 0]);
+});
+
+const GREY = [
+  { at: 0, colour: { srgb: '#000000' }, strength: 1 },
+  { at: 1, colour: { srgb: '#ffffff' }, strength: 1 },
+];
+
+test('shade darkens from a side or about a place, and leaves the rest as it is', () => {
+  const tone = (params: Record<string, unknown>) =>
+    valuesOf(
+      treatedPicture(
+        drawn('white', 8, 8, 1, () => 1),
+        [step('grey-response'), step('shade', params)],
+        { size: SIZE, ppi: PPI },
+      ).raster,
+    );
+  const top = tone({ shape: 'from one side', from: 90, clear: 5, soft: 10, depth: 0.6 });
+  const row = (y: number): number => top[Math.floor(y * 5) * SIDE + 100] as number;
+  expect([row(2), row(30)]).toEqual([expect.closeTo(0.4, 2), 1]);
+  expect(Math.abs(row(10) - 0.7)).toBeLessThan(0.015);
+  const round = tone({ clear: 10, soft: 8, depth: 1, middle: { x: 20, y: 20 } });
+  expect([round[100 * SIDE + 100], round[0]]).toEqual([1, 0]);
+});
+
+test('what is beneath moves what is laid on it; a map that is not chosen yet moves nothing', () => {
+  const letters = (params: Record<string, unknown>, ground: string) =>
+    meanAcross(
+      rasterOf(
+        graphOf(
+          sheet(
+            [
+              pass('ground', flat(ground), { placement: { ...boxAt(10, 20, 20, 40), fit: 'free' } }),
+              pass('art', flat('#000000'), {
+                placement: { ...boxAt(20, 20, 10, 10), fit: 'free' },
+                steps: [step('displace', { of: 'all beneath', soft: 0, arrow: { x: 0, y: 8 }, ...params })],
+              }),
+            ],
+            { size: SIZE, ppi: PPI },
+          ),
+        ).passes.get('art') as never,
+        { x: 0, y: 0, width: SIDE, height: SIDE },
+      ) as InkRaster,
+    );
+  const still = letters({ of: 'a picture' }, '#000000');
+  const moved = letters({}, '#000000');
+  // The half over black moves up, the half over bare stock down, by half the arrow each.
+  expect([moved.left - still.left, moved.right - still.right].map((px) => Math.round(px / 5))).toEqual([-4, 4]);
+});
+
+/** Mean row of the ink left and right of the sheet's middle. */
+const meanAcross = ({ coverage }: InkRaster): { left: number; right: number } => {
+  const sums = [0, 0, 0, 0];
+  coverage.forEach((v, i) => {
+    const side = i % SIDE < SIDE / 2 ? 0 : 1;
+    sums[side] = (sums[side] as number) + v * Math.floor(i / SIDE);
+    sums[2 + side] = (sums[2 + side] as number) + v;
+  });
+  return { left: (sums[0] as number) / (sums[2] as number), right: (sums[1] as number) / (sums[3] as number) };
+};
