@@ -6,6 +6,7 @@ import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
 import type { RampStop } from '../fields/values';
+import { cellsFrom, cellsRegion, type CellGrid } from './cells-node';
 import { keyOf } from '../nodes/key';
 import { cropped } from '../nodes/memo';
 import { rendered, wantOnce, type Node, type PlanWork, type Rendering, type Wants, type Work } from '../nodes/node';
@@ -51,6 +52,8 @@ export interface StepCall {
   /** The map that it reads, and its tones where they are asked for. */
   readonly map: Node<'tone'> | null;
   readonly mapTones: StatisticsNode | null;
+  /** The cells that it decides on. */
+  readonly cells: { readonly node: Node<'index'>; readonly grid: CellGrid } | null;
 }
 
 /** Colours that a step's dials name, as they are now: an ink may change its colour and keep its name. */
@@ -65,7 +68,7 @@ const sidesOf = ({ dials }: AnyStep, params: StepCall['params'], { size }: StepA
   Object.entries(dials).some(([name, { type }]) => type === 'point' && params[name] === null) ? size : null;
 
 export const callKey = (call: StepCall, extra: unknown): unknown => {
-  const { declaration, params, at, statistics, others, coarse, original, map, mapTones } = call;
+  const { declaration, params, at, statistics, others, coarse, original, map, mapTones, cells } = call;
   return [
     declaration.kind,
     declaration.version,
@@ -76,6 +79,7 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     original?.key,
     map?.key,
     mapTones?.node.key,
+    cells?.node.key,
     sidesOf(declaration, params, at),
     declaration.reads ? [at.box, at.placed] : null,
     coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
@@ -124,6 +128,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const from = read(region);
       if (call.original) wantOnce(call.original, from, wants, work);
       if (call.map) wantOnce(call.map, from, wants, work);
+      if (call.cells) wantOnce(call.cells.node, cellsRegion(call.cells.grid), wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
       wantOnce(input, withGrids(call.coarse, from), wants, work);
     },
@@ -135,6 +140,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const known = yield* knownAt(call, work);
       const original = call.original ? yield* rendered(call.original, from, work) : null;
       const map = call.map ? yield* rendered(call.map, from, work) : null;
+      const cells = call.cells && cellsFrom(yield* rendered(call.cells.node, cellsRegion(call.cells.grid), work), call.cells.grid);
       const coarse: Coarse[] = [];
       for (const each of call.coarse) {
         const wanted = coarseRead(each, from);
@@ -145,7 +151,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
         coarse.push({ shift, tone });
       }
       const wide = cropped(all, from, arena);
-      const at: StepAt = { ...known, original, map, coarse, wanted: declaration.reads ? region : from };
+      const at: StepAt = { ...known, original, map, cells, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);
     },

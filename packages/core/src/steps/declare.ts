@@ -41,6 +41,27 @@ export interface MapWish {
   readonly grained?: boolean;
 }
 
+/** Cells of the whole sheet that a step decides on in reading order, since each depends on those before it. */
+export interface CellsWish {
+  /** Side of a cell, mm; at least a pixel. */
+  readonly size: number;
+  /** What decides, for the cache. */
+  readonly name: unknown;
+  /** Ink of each tone, ONE + 1 values. */
+  readonly ink: Int16Array;
+  /** Decides rows of so many cells, from the top: mean ink (0 … 1) of each to whether it is set. */
+  readonly decider: (columns: number) => (ink: Float64Array, row: number) => Uint8Array;
+}
+
+/** Which cells are set: cell (c, r) is bit c & 7 of byte r · rowBytes + (c >> 3). */
+export interface Cells {
+  readonly cellPx: number;
+  readonly columns: number;
+  readonly rows: number;
+  readonly bits: Uint8Array;
+  readonly rowBytes: number;
+}
+
 export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'light' | 'colour';
 
 /** What a step may know of the rendering it works in. */
@@ -61,6 +82,8 @@ export interface StepAt {
   readonly map: ToneRaster | null;
   /** Tones of that map over the whole sheet; null unless the wish asks for them. */
   readonly mapTones: ToneStatistics | null;
+  /** The cells that it decided on; null unless it wishes for some. */
+  readonly cells: Cells | null;
   /** Where the input has something: its bounds, or the whole sheet. */
   readonly box: Region;
   /** The dots that soft coverage becomes where edges are screened: those of the pass's own screen. */
@@ -139,6 +162,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
+  /** Cells of the whole sheet that it decides on, of a step on greys. */
+  readonly cells?: (params: ParamsOf<D>) => CellsWish;
   /** Of a step on greys: a picture in colour keeps its hues, and its light moves as its greys do. */
   readonly keepsColour?: boolean;
   readonly draft: DraftBehaviour<ParamsOf<D>>;

@@ -37,6 +37,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   original: null,
   coarse: [],
   map: null,
+  cells: null,
   mapTones: null,
   box: { x: 0, y: 0, width: 0, height: 0 },
   dots: SHEET_DOTS,

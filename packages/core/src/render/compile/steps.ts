@@ -17,6 +17,7 @@ import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
+import { cellGrid, cellsNode } from '../cells-node';
 import { stepNode, type CoarseInput, type StepCall } from '../step-node';
 import { edgesOf, isTrue, referenceTo, type Context } from './context';
 import { boxBounds } from '../../raster/place';
@@ -110,6 +111,15 @@ const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: nu
   });
 };
 
+/** The cells of the whole sheet that a step decides on. */
+const cellsOf = (declaration: AnyStep, params: Params, input: Node, { scale }: Context): StepCall['cells'] => {
+  const wish = declaration.cells?.(params);
+  if (!wish || input.kind !== 'tone') return null;
+  const whole = wholeRegion(scale);
+  const grid = cellGrid(wish.size, scale.pxPerMm, whole);
+  return { node: cellsNode(input as Node<'tone'>, whole, grid, wish), grid };
+};
+
 const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): StepCall => {
   const at: StepAt = {
     pxPerMm: context.scale.pxPerMm,
@@ -120,6 +130,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     others: null,
     coarse: [],
     map: null,
+    cells: null,
     mapTones: null,
     box: input.bounds?.box ?? wholeRegion(context.scale),
     dots: dotsOf(pass),
@@ -138,7 +149,19 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
   const wish = declaration.readsMap?.(params) ?? null;
   const map = wish && mapNode(context, wish, pass, declaration.title);
   const mapTones = wish?.tones ? mapTonesOf(context, wish, pass, declaration.title) : null;
-  return { declaration, params, at, statistics, others, map, mapTones, coarse: coarseOf(declaration, params, input, at.pxPerMm), original };
+  const cells = cellsOf(declaration, params, input, context);
+  return {
+    declaration,
+    params,
+    at,
+    statistics,
+    others,
+    map,
+    mapTones,
+    cells,
+    coarse: coarseOf(declaration, params, input, at.pxPerMm),
+    original,
+  };
 };
 
 const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {
