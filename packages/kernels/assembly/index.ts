@@ -3,6 +3,7 @@ export { cellTones } from './cells';
 export { channels } from './channels';
 export { convolve } from './convolve';
 export { guidance, lifted, modulated, multiplyAdd, ratio } from './detail';
+export { cube } from './cube';
 export { distance } from './distance';
 export { expand16, expand8 } from './expand';
 export { filterAcross, filterDown, transpose } from './filter';

@@ -48,3 +48,25 @@ test('what is kept is copied in once, and stays as it was until the call that fo
   expect(read(arena.constant(first))[MEBIBYTE - 1]).toBe(1);
   expect(read(again)[0]).toBe(99);
 });
+
+test('packed planes move down to a mark, in their order, with their values; an older one and one outside stay', () => {
+  const arena = new KernelMemory();
+  const older = arena.plane(100).fill(1);
+  const mark = arena.mark();
+  arena.plane(5000).fill(2);
+  const [low, between, high] = [arena.plane(3000).fill(3), arena.plane(70), arena.plane(2000).fill(4)];
+  between.fill(9);
+  const outside = new Int16Array(10);
+  const [movedHigh, same, movedLow, far] = arena.pack(mark, [high, older, low, outside]) as [
+    Int16Array,
+    Int16Array,
+    Int16Array,
+    Int16Array,
+  ];
+  expect([same, far]).toEqual([older, outside]);
+  expect(movedLow.byteOffset).toBe(mark);
+  expect(movedLow.length === 3000 && movedLow.every((v) => v === 3)).toBe(true);
+  expect(movedHigh.length === 2000 && movedHigh.every((v) => v === 4)).toBe(true);
+  expect(arena.mark()).toBeLessThan(mark + 2 * 5100 + 64);
+  expect(older.every((v) => v === 1)).toBe(true);
+});

@@ -57,6 +57,20 @@ export class KernelMemory implements Arena {
     this.top = mark;
   }
 
+  pack(mark: number, planes: readonly Int16Array[]): Int16Array[] {
+    const isYoung = (plane: Int16Array): boolean => this.holds(plane) && plane.byteOffset >= mark;
+    const young = [...new Set(planes.filter(isYoung))].sort((one, two) => one.byteOffset - two.byteOffset);
+    this.release(mark);
+    const moved = new Map<Int16Array, Int16Array>();
+    // From the bottom up, each no higher than it lay, so that none is written over before it is read.
+    for (const plane of young) {
+      const at = this.reserve(plane.byteLength);
+      new Uint8Array(this.buffer).copyWithin(at, plane.byteOffset, plane.byteOffset + plane.byteLength);
+      moved.set(plane, new Int16Array(this.buffer, at, plane.length));
+    }
+    return planes.map((plane) => moved.get(plane) ?? plane);
+  }
+
   holds(array: ArrayBufferView): boolean {
     return array.buffer === this.buffer;
   }

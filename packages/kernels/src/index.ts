@@ -165,6 +165,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         );
       }),
 
+    cube: (rgba, values, tone, coverage) =>
+      inParts(tone.length, [rgba, tone, coverage], (from, to) => {
+        const source = arena.read(rgba.subarray(4 * from, 4 * to));
+        const [toneAt, coverageAt] = [arena.write(tone.subarray(from, to)), arena.write(coverage.subarray(from, to))];
+        wasm.cube(source, to - from, arena.constant(values), toneAt, coverageAt);
+      }),
+
     distance: (plane, width, height, most, outside, out) =>
       call(() => {
         const [row, starts, places] = [arena.room(8 * width), arena.room(8 * (width + 1)), arena.room(4 * (width + 1))];

@@ -6,6 +6,7 @@ import {
   BEYOND_NUMBERS,
   blankPlane,
   cellWay,
+  CUBE_POINTS,
   filterAxis,
   gaussianWeights,
   greyShares,
@@ -367,6 +368,8 @@ function planeResults(
     made(`moved plane ${beyond}`, 1, (to) => kernels.moved(under, 1, source, ways, box, beyond, { x: -7, y: 19, width, height }, to));
     made(`moved colours ${beyond}`, 4, (to) => kernels.moved(drawn, 4, source, ways, box, beyond, { x: -7, y: 19, width, height }, to));
   }
+  const corners = Int16Array.from({ length: CUBE_POINTS ** 3 }, (_, i) => (i * 7919) % (ONE + 1));
+  made('cube', 1, (to) => kernels.cube(rgba, corners, to, new Int16Array(pixels)));
   const islands = tone.map((v, i) => (i % 37 === 0 ? v : v >> 2));
   for (const outside of [false, true]) {
     made(`distance ${outside}`, 1, (to) => kernels.distance(islands, width, height, 9.3, outside, to));
@@ -447,6 +450,7 @@ const CHANGES = [
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
+  ['cube.ts', 'third = t;', 'third = second;'],
   ['distance.ts', 'k--', 'k = 0'],
   ['distance.ts', 'at - stride) + 1', 'at - stride) + 2'],
   ['moved.ts', 'twice - 1 - p', 'twice - p'],

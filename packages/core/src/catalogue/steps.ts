@@ -11,6 +11,7 @@ import { tint } from '../steps/colour/tint';
 import { warmth } from '../steps/colour/warmth';
 import { blur } from '../steps/edge/blur';
 import { inkSpread } from '../steps/press/ink-spread';
+import { processScreen } from '../steps/process/process-screen';
 import { errorDiffusion } from '../steps/screen/error-diffusion';
 import { roundScreen } from '../steps/screen/round-screen';
 import { stochastic } from '../steps/screen/stochastic';
@@ -70,6 +71,7 @@ export const STEPS = [
   edgeLines,
   screen,
   stochastic,
+  processScreen,
   errorDiffusion,
   textureScreen,
   roundScreen,

@@ -12,7 +12,7 @@ import type { ColourRef, Pass, Sheet } from '../sheet/model';
 
 /** Shares of the sheet, 0 … 1, read at the graph's scale. */
 export interface CoverageShares {
-  /** What each pass prints by itself, by its id; what it removes is negative. */
+  /** What each pass prints by itself, by its id; what it removes is negative. Of one that prints by plates, each plate's too. */
   readonly passes: Readonly<Record<string, number>>;
   /** What of each ink is left in the finished print, by the ink's id. */
   readonly inks: Readonly<Record<string, number>>;
@@ -32,9 +32,16 @@ export const coverageAt = (raster: Raster, i: number): number => {
   return raster.coverage ? (raster.coverage[i] as number) / ONE : 1;
 };
 
+/** The ink of the sheet that a dial names; null for a colour. */
+const inkNamed = (ref: ColourRef | null | undefined, sheet: Sheet): string | null =>
+  ref ? ('ink' in ref ? ref.ink : null) : (sheet.inks[0]?.id ?? null);
+
+/** The name of a plate's share among those of the passes. */
+export const plateName = (passId: string, plate: number): string => `${passId}/plate ${plate}`;
+
 /** The ink that a pass prints with, or null where it prints colours. */
 export const inkOfPass = (pass: Pass, sheet: Sheet): string | null => {
-  const idOf = (ref: ColourRef | null | undefined): string | null => (ref ? ('ink' in ref ? ref.ink : null) : (sheet.inks[0]?.id ?? null));
+  const idOf = (ref: ColourRef | null | undefined): string | null => inkNamed(ref, sheet);
   const on = pass.steps.filter((step) => step.on);
   const last = on.filter((step) => stepOfKind(step.kind)?.ink).at(-1);
   // Whatever gives colours after the ink was laid leaves no ink to speak of.
@@ -122,6 +129,13 @@ function* planesOf(list: readonly Pass[], sheet: Sheet, graph: Graph, region: Re
     const own = grouped?.inks ?? new Map<string, Int16Array>();
     const ink = grouped ? null : inkOfPass(pass, sheet);
     if (ink !== null) own.set(ink, alpha);
+    for (const [i, plate] of (graph.plates.get(pass.id) ?? []).entries()) {
+      // What the pass covers at all, its masks and wear taken out, covers its plates.
+      const dots = multiplied(coveragePlane(yield* rendered(plate.node, region, work), kernels), alpha, kernels);
+      sums.add(plateName(pass.id, i), kernels.sum(dots));
+      const id = inkNamed(plate.ink, sheet);
+      if (id !== null && !own.has(id)) own.set(id, dots);
+    }
     if (!pass.on) continue;
     lay(planes, knocks ? new Map<string, Int16Array>() : own, alpha, KEEPS.has(pass.lay.mode), kernels);
     planes.all = coveredAfter(planes.all, alpha, knocks, kernels);

@@ -10,6 +10,8 @@ export interface Arena {
   mark(): number;
   /** Gives back everything handed out since a mark. */
   release(mark: number): void;
+  /** Gives back everything handed out since a mark but these planes, which move down; gives them as they lie then. One that is older stays. */
+  pack(mark: number, planes: readonly Int16Array[]): Int16Array[];
   /** True for an array that will be gone when its mark is released. */
   holds(array: ArrayBufferView): boolean;
 }
@@ -20,5 +22,6 @@ export const heapArena: Arena = {
   bytes: (length) => new Uint8Array(length),
   mark: () => 0,
   release: () => undefined,
+  pack: (_, planes) => [...planes],
   holds: () => false,
 };

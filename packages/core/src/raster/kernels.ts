@@ -4,6 +4,9 @@ import type { Region, Rgb } from './raster';
 /** Values of a hue knot: what is added to the red and blue chroma of each red and blue chroma (a 2 × 2 matrix), and to the grey of the span. */
 export const HUE_KNOT_VALUES = 5;
 
+/** Points of a cube of colours along a side. */
+export const CUBE_POINTS = 17;
+
 /** Points of the noise tile along a side. */
 export const NOISE_SIDE = 512;
 
@@ -205,6 +208,9 @@ export interface Kernels {
 
   /** Filtered source values at the positions of a region's pixels; positions round to 1/256 of a source pixel. Any turn. */
   readonly sample: (patch: SourcePatch, at: Affine, across: FilterAxis, down: FilterAxis, region: Region, out: Int16Array) => void;
+
+  /** A value for each premultiplied colour out of CUBE_POINTS³ (red slowest, evenly over 0 … ONE), tetrahedral between; and its coverage. */
+  readonly cube: (rgba: Int16Array, values: Int16Array, tone: Int16Array, coverage: Int16Array) => void;
 
   /**
    * Exact Euclidean distance, in pixels between centres, to the nearest pixel of at least a half (of less, where `outside`), as a share of

@@ -1,7 +1,8 @@
-import type { Raster, RasterOf, Region, ToneRaster } from '../raster/raster';
+import type { Arena } from '../raster/arena';
+import { ONE, sizeOf, type Raster, type RasterOf, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { grow, hull } from '../raster/region';
-import { isBlank } from '../raster/uniform';
+import { grow, hull, overlap } from '../raster/region';
+import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
@@ -116,7 +117,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const bare = bareOf<typeof kind>(kind, colour);
   const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at.pxPerMm, call.at.box) ?? grow(region, reach);
   const spreads = declaration.reads ? (declaration.spreads?.(call.params) ?? null) : 0;
-  return {
+  return withinBounds({
     key: keyOf('step', callKey(call, null), [input]),
     kind,
     ...(colour && kind === 'ink' ? { colour } : {}),
@@ -153,7 +154,69 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const wide = cropped(all, from, arena);
       const at: StepAt = { ...known, original, map, cells, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
-      return cropped(yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels), region, work.kernels.arena);
+      const mark = arena.mark();
+      const made = yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels);
+      return packed(cropped(made, region, arena), mark, arena) as RasterOf<typeof kind>;
+    },
+  });
+};
+
+/** A raster without what was laid out on the way to it since a mark. */
+const packed = (raster: Raster, mark: number, arena: Arena): Raster => {
+  if (raster.kind === 'index') return raster;
+  if (raster.kind === 'colour') return { ...raster, data: arena.pack(mark, [raster.data])[0] as Int16Array };
+  if (raster.kind === 'ink') return { ...raster, coverage: arena.pack(mark, [raster.coverage])[0] as Int16Array };
+  const [tone, coverage] = arena.pack(mark, raster.coverage ? [raster.tone, raster.coverage] : [raster.tone]);
+  return { ...raster, tone: tone as Int16Array, coverage: coverage ?? null };
+};
+
+/** A node of which a region that is bare for the most part is rendered only where it is not. */
+const withinBounds = (node: Node): Node => {
+  const { bounds } = node;
+  if (!bounds) return node;
+  const partOf = (region: Region): Region => {
+    const part = overlap(bounds.box, region) ?? region;
+    return sizeOf(part) < WORTH * sizeOf(region) ? part : region;
+  };
+  return {
+    ...node,
+    want: (region, wants, work) => node.want(partOf(region), wants, work),
+    *render(region, work) {
+      const part = partOf(region);
+      const made = yield* node.render(part, work);
+      return part === region ? made : pasted(made, region, work.kernels.arena);
     },
   };
+};
+
+/** Where less than this of a region is within a node's bounds, only that is rendered. */
+const WORTH = 0.8;
+
+/** A raster with nothing around it, out to a larger region. */
+const pasted = (raster: Raster, region: Region, arena: Arena): Raster => {
+  const { region: from } = raster;
+  const wider = (plane: Int16Array, channels: 1 | 4): Int16Array => {
+    if (isBlank(plane)) return blankPlane(channels * sizeOf(region));
+    const out = arena.plane(channels * sizeOf(region)).fill(0);
+    for (let y = 0; y < from.height; y++) {
+      const to = ((from.y + y - region.y) * region.width + from.x - region.x) * channels;
+      out.set(plane.subarray(y * from.width * channels, (y + 1) * from.width * channels), to);
+    }
+    return out;
+  };
+  switch (raster.kind) {
+    case 'colour':
+      return { ...raster, region, data: wider(raster.data, 4) };
+    case 'ink':
+      return { ...raster, region, coverage: wider(raster.coverage, 1) };
+    case 'tone':
+      return {
+        ...raster,
+        region,
+        tone: wider(raster.tone, 1),
+        coverage: wider(raster.coverage ?? uniformPlane(raster.tone.length, ONE), 1),
+      };
+    case 'index':
+      throw new Error('an index plane has no bounds');
+  }
 };

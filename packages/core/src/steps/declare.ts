@@ -2,7 +2,7 @@ import type { Kernels } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
 import type { Edges, PictureRef, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
-import type { SheetPoint } from '../fields/values';
+import type { ColourRef, SheetPoint } from '../fields/values';
 import type { Dots } from './screen/dots';
 import type { ToneStatistics } from './statistics';
 
@@ -30,7 +30,7 @@ export interface MapWish {
   readonly of: SurfaceRef | PictureRef | { readonly pass: string } | 'beneath';
   /**
    * How a surface or picture lies: its middle (null: the sheet's), its size as a share of its own (of a picture: that in which it fills the
-   * sheet), and its turn; mirrored beyond its edge. Without it a surface begins at the top left, a picture is as wide as the sheet.
+   * sheet), and its turn; a picture is mirrored beyond its edge. Without it a surface begins at the top left, a picture is as wide as the sheet.
    */
   readonly lies?: { readonly middle: SheetPoint | null; readonly size: number; readonly turn: number };
   /** Blurred by a Gaussian of this standard deviation, mm. */
@@ -106,6 +106,26 @@ export type Takes = StepKind | 'any';
 export type Gives = StepKind | 'same';
 type Taken<T extends Takes> = T extends StepKind ? RasterOf<T> : RasterOf<StepKind>;
 type Given<G extends Gives> = G extends StepKind ? RasterOf<G> : RasterOf<StepKind>;
+
+/** A step's params by its kind. */
+interface StepParams {
+  readonly kind: string;
+  readonly params: Readonly<Record<string, unknown>>;
+}
+
+/** One plate of a picture in colour: its tones, the screen that they become, and how it lies beside its place. */
+export interface Plate {
+  readonly ink: ColourRef | null;
+  /** All inks, how much of the greys the darkest prints, and which of them this is. */
+  readonly separation: { readonly inks: readonly (ColourRef | null)[]; readonly black: number; readonly plate: number };
+  readonly screen: StepParams;
+  readonly register: StepParams;
+}
+
+/** A step that prints its input by plates, each laid on the others by multiply. */
+export interface PlateWork<P> {
+  readonly plates: (params: P) => readonly Plate[];
+}
 
 /** A step that moves each tone by itself: ONE + 1 values, so that neighbours can be joined into one. */
 export interface TonePoint<P> {
@@ -192,7 +212,7 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly ink?: (params: ParamsOf<D>, at: StepAt) => { readonly colour: Rgb; readonly carriesLights: boolean };
   /** All params of an older version as this one's: it prints the same. Every version after the first has it. */
   readonly upgrade?: (params: Readonly<Record<string, unknown>>, from: number) => Readonly<Record<string, unknown>>;
-  readonly apply: TonePoint<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
+  readonly apply: TonePoint<ParamsOf<D>> | PlateWork<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
 }
 
 /** What most steps on greys say of themselves: greys in and out, pixel by pixel, and a picture in colour is lit by them. */

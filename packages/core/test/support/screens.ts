@@ -59,7 +59,7 @@ export const screened = (
     plane[i] = Math.round(value * ONE);
   }
   const { apply } = screen;
-  if ('table' in apply) throw new Error('a screen works on rasters');
+  if (typeof apply !== 'function') throw new Error('a screen works on rasters');
   return finish(apply({ kind: 'tone', region, tone: plane, coverage: null }, params, at, kernels));
 };
 

@@ -4,6 +4,7 @@ import { heapArena } from '../arena';
 import { SCATTER_SIDE, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
+import { cube } from './cube';
 import { detail } from './detail';
 import { hueOf } from './hue';
 import { indexPlanes } from './index-plane';
@@ -49,6 +50,8 @@ export const referenceKernels: Kernels = {
   ...planes,
   ...indexPlanes,
   ...detail,
+  cube,
+
   distance(plane, width, height, most, outside, out) {
     const set = Uint8Array.from(plane.subarray(0, width * height), (v) => Number(v >= HALF !== outside));
     const found = distancesTo(set, width, height, most);

@@ -1,6 +1,6 @@
 import type { Region } from '../../raster/raster';
 import type { SourceInfo } from '../../raster/source-tiles';
-import type { Sheet } from '../../sheet/model';
+import type { ColourRef, Sheet } from '../../sheet/model';
 import type { IndexNode } from '../index-nodes';
 import type { Node } from '../../nodes/node';
 import type { Plane } from '../../nodes/plane-nodes';
@@ -18,6 +18,12 @@ export interface Wearing {
   readonly from: Node;
 }
 
+/** A plate's dots in its ink. */
+export interface PlateNode {
+  readonly ink: ColourRef | null;
+  readonly node: Node<'ink'>;
+}
+
 /** What is known of the passes of a sheet, for those that print later and for readings. */
 export interface Records {
   /** Each pass's own raster, after steps and masks, before its wear and lay: what others read of it. */
@@ -32,6 +38,8 @@ export interface Records {
   readonly masks: Map<string, Plane>;
   /** Each pass's source as placed, before any step. */
   readonly sources: Map<string, Node>;
+  /** The plates that a pass prints by, each with its ink, without its masks; by the pass. */
+  readonly plates: Map<string, readonly PlateNode[]>;
   /** What was printed before each pass that reads it. */
   readonly beneath: Map<string, Node<'colour'>>;
   /** What goes into each step, brought to the kind that it takes; by `pass/step`. */
@@ -47,6 +55,7 @@ export const noRecords = (): Records => ({
   coarse: new Map(),
   masks: new Map(),
   sources: new Map(),
+  plates: new Map(),
   beneath: new Map(),
   inputs: new Map(),
   outputs: new Map(),

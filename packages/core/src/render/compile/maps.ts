@@ -10,7 +10,7 @@ import { uniformPlane } from '../../raster/uniform';
 import { chanceAt } from '../../units/noise';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { SURFACE_PIECE, surfaceNode } from '../../nodes/surface-node';
-import type { Pass, PictureRef, Placement, Size, SurfaceRef } from '../../sheet/model';
+import type { Beyond, Pass, PictureRef, Placement, Size, SurfaceRef } from '../../sheet/model';
 import { boxAt } from '../../sheet/placing';
 import type { MapWish } from '../../steps/declare';
 import { wholeRegion, type Scale } from '../scale';
@@ -22,10 +22,10 @@ interface Found {
   readonly records: { readonly [K in 'passes' | 'beneath']: ReadonlyMap<string, Node> };
 }
 
-/** The box of a surface or picture of a size, as the wish has it lie. */
-const placed = (size: Size, { middle, size: share, turn }: NonNullable<MapWish['lies']>, sheet: Size): Placement => {
+/** The box of a surface or picture of a size, as the wish has it lie. A made surface goes on by itself. */
+const placed = (size: Size, { middle, size: share, turn }: NonNullable<MapWish['lies']>, sheet: Size, beyond: Beyond): Placement => {
   const { x, y } = middle ?? { x: sheet.width / 2, y: sheet.height / 2 };
-  return { ...boxAt(x, y, share * size.width, share * size.height), turn, beyond: 'mirror' };
+  return { ...boxAt(x, y, share * size.width, share * size.height), turn, beyond };
 };
 
 const surfaceOrPicture = (context: Context, ref: SurfaceRef | PictureRef, wish: MapWish, pass: Pass, pxPerMm: number): Node<'colour'> => {
@@ -33,7 +33,7 @@ const surfaceOrPicture = (context: Context, ref: SurfaceRef | PictureRef, wish: 
   if ('name' in ref) {
     const { width, height } = SURFACE_PIECE;
     const lies: Placement = wish.lies
-      ? placed(SURFACE_PIECE, wish.lies, sheet)
+      ? placed(SURFACE_PIECE, wish.lies, sheet, 'hold')
       : { ...boxAt(width / 2, height / 2, width, height), beyond: 'mirror' };
     return surfaceNode(ref, lies, pxPerMm);
   }
@@ -41,7 +41,7 @@ const surfaceOrPicture = (context: Context, ref: SurfaceRef | PictureRef, wish: 
   const aspect = info.height / info.width;
   if (wish.lies) {
     const width = Math.max(sheet.width, sheet.height / aspect);
-    return pictureNode(info, placed({ width, height: width * aspect }, wish.lies, sheet), pxPerMm);
+    return pictureNode(info, placed({ width, height: width * aspect }, wish.lies, sheet, 'mirror'), pxPerMm);
   }
   const height = sheet.width * aspect;
   return pictureNode(info, { ...boxAt(sheet.width / 2, height / 2, sheet.width, height), beyond: 'mirror' }, pxPerMm);

@@ -3,7 +3,8 @@ import { upgradedStep } from '../../catalogue/upgraded';
 import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Step } from '../../sheet/model';
 import { attachedName } from '../../sheet/attached';
-import type { AnyStep, StepAt } from '../../steps/declare';
+import { separation } from '../../steps/process/separation';
+import type { AnyStep, Plate, StepAt } from '../../steps/declare';
 import { dotsOf } from '../../steps/screen/dots';
 import { coarseNode } from '../../nodes/coarse-node';
 import { convertNode } from '../../nodes/convert-node';
@@ -13,6 +14,8 @@ import { curveNode, type CurveCalls } from '../curve-node';
 import { mixNode } from '../../nodes/mix-node';
 import type { Node } from '../../nodes/node';
 import { coverageNode, productNode, readNode, softNode, type Plane } from '../../nodes/plane-nodes';
+import { emptyNode } from '../../nodes/empty-node';
+import { layNode } from '../lay-node';
 import { pointNode } from '../point-node';
 import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
@@ -22,7 +25,7 @@ import { stepNode, type CoarseInput, type StepCall } from '../step-node';
 import { edgesOf, isTrue, referenceTo, type Context } from './context';
 import { boxBounds } from '../../raster/place';
 import { shareOf } from '../../raster/raster';
-import { stepName } from './graph';
+import { stepName, type PlateNode } from './graph';
 import { mapNode, mapTonesOf } from './maps';
 import { masksOf } from './masks';
 
@@ -167,6 +170,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
 const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep, params: Params, input: Node): Node => {
   const call = callOf(context, pass, step, declaration, params, input);
   if ('table' in declaration.apply) return pointNode(input as Node<'tone'>, { ...call, amount: ONE });
+  if ('plates' in declaration.apply) return printed(context, pass, step, declaration.apply.plates(params), input);
   const way = declaration.greyWay?.(params);
   const atSource = way && isPicture(input) ? input.greyBy({ name: [declaration.kind, declaration.version, params], run: way }) : null;
   if (atSource) return atSource;
@@ -179,6 +183,23 @@ const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep,
   const standing = draft.behaviour === 'fold' ? context.curves.get(input) : undefined;
   return standing ? curve(context, { ...standing, since: [...standing.since, call] }) : stepNode(input, call);
 };
+
+/** An input printed by plates, in their order. */
+const printed = (context: Context, pass: Pass, step: Step, plates: readonly Plate[], input: Node): Node<'colour'> => {
+  const nodes = plates.map((plate): PlateNode => {
+    const inks = plate.separation.inks.map(context.colourOf);
+    const tones = applied(context, pass, step, separation as unknown as AnyStep, { ...plate.separation, inks }, input);
+    const dots = applied(context, pass, step, declared(plate.screen.kind), plate.screen.params, tones);
+    const { across, down } = plate.register.params;
+    const isOff = across !== 0 || down !== 0;
+    const node = isOff ? applied(context, pass, step, declared(plate.register.kind), plate.register.params, dots) : dots;
+    return { ink: plate.ink, node: node as Node<'ink'> };
+  });
+  if (!context.records.plates.has(pass.id)) context.records.plates.set(pass.id, nodes);
+  return nodes.reduce<Node<'colour'>>((beneath, { node }) => layNode(beneath, node, 'multiply', ONE), emptyNode());
+};
+
+const declared = (kind: string): AnyStep => stepOfKind(kind) as AnyStep;
 
 const curve = (context: Context, calls: CurveCalls): Node<'ink'> => {
   const node = curveNode(calls);

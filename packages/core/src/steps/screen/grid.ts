@@ -47,6 +47,12 @@ export const screenGrid = (cellPx: number, angleDeg: number, layout: CellLayout 
   };
 };
 
+/** A screen moved along both of its ways by a share of a cell. */
+export const shifted = (grid: ScreenGrid, share: number): ScreenGrid => {
+  const by = Math.round(share * CELL);
+  return { ...grid, u0: (grid.u0 + by) | 0, v0: (grid.v0 + by) | 0 };
+};
+
 /** From a pixel's phases back to how far it lies from its cell's centre, in pixels. */
 export const cellWay = (cellPx: number, angleDeg: number, layout: CellLayout = SQUARE): CellWay => {
   const { ux, uy, vx, vy } = growth(cellPx, angleDeg, layout);

@@ -11,6 +11,9 @@ const RINGS = 'rings';
 const RAYS = 'rays';
 const SPIRAL = 'a spiral';
 
+/** Pixels between lines from which they begin to be told apart. */
+const LEAST_PITCH = 2;
+
 const inkOf = remembering(2, String, (carries: 'darks' | 'lights') => toneTable((tone) => (carries === 'lights' ? tone : 1 - tone)));
 
 /**
@@ -85,7 +88,10 @@ export const roundScreen = defineStep({
         const phase = shape === RAYS ? turn : r / cell + turn;
         const pitch = shape === RAYS ? (6.283185307179586 * r) / count : cell;
         const threshold = Math.abs(2 * (phase - Math.floor(phase)) - 1);
-        coverage[i] = Math.floor(edged(amount, threshold, Math.max(softest, 1 / Math.max(1, pitch))) * ONE + 0.5);
+        const ink = edged(amount, threshold, Math.max(softest, 1 / Math.max(1, pitch)));
+        // Lines nearer to each other than two pixels run together to their mean.
+        const seen = Math.max(0, Math.min(1, pitch - LEAST_PITCH));
+        coverage[i] = Math.floor((amount + (ink - amount) * seen) * ONE + 0.5);
       }
       if (row % 16 === 15) yield;
     }

@@ -7,7 +7,7 @@ import { remembering } from '../../units/remember';
 import { defineStep, type Coarse, type StepAt } from '../declare';
 import { softCopy, softWish } from '../soft';
 import { angle, choice, colour, frequency, length, share, toggle } from '../../fields/dials';
-import { cellWay, cellLayout, screenGrid } from './grid';
+import { cellWay, cellLayout, screenGrid, shifted } from './grid';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
 const SHAPES = Object.keys(SHAPE_NUMBERS) as [ShapeName, ...ShapeName[]];
@@ -62,7 +62,12 @@ const MEAN = 0.24;
 /** Tones as a screen of less than full detail reads them: those at the centres of the dots, or lines, softened over a cell. */
 const readTones = (
   input: ToneRaster,
-  { shape, lpi, angle: angleDeg }: { readonly shape: ShapeName; readonly lpi: number; readonly angle: number },
+  {
+    shape,
+    lpi,
+    angle: angleDeg,
+    shift,
+  }: { readonly shape: ShapeName; readonly lpi: number; readonly angle: number; readonly shift: number },
   detail: number,
   at: StepAt,
   kernels: Kernels,
@@ -75,7 +80,13 @@ const readTones = (
   const way = cellWay(cell, angleDeg, layout);
   const centred = kernels.arena.plane(soft.length);
   // A line has a middle across it alone.
-  kernels.cellTones(soft, input.region, screenGrid(cell, angleDeg, layout), isLine(shape) ? { ...way, ax: 0, ay: 0 } : way, centred);
+  kernels.cellTones(
+    soft,
+    input.region,
+    shifted(screenGrid(cell, angleDeg, layout), shift),
+    isLine(shape) ? { ...way, ax: 0, ay: 0 } : way,
+    centred,
+  );
   return mixed(centred, input.tone, detail, kernels);
 };
 
@@ -93,7 +104,7 @@ const detailOf = ({ auto, detail, lpi }: { readonly auto: boolean; readonly deta
 /** Amplitude-modulated screen of one ink; spot functions by ISO 32000-1:2008 Table 128, linear at any hardness. */
 export const screen = defineStep({
   kind: 'screen',
-  version: 2,
+  version: 3,
   title: 'Screen',
   family: 'screen',
   purpose: 'Tone becomes dots of one ink.',
@@ -113,6 +124,7 @@ export const screen = defineStep({
     smallestDot: length({ title: 'Smallest dot', min: 0, max: 5, default: 0, more: 'faces keep dots in pale light' }),
     cutOff: share({ title: 'Highlight cut-off', max: 0.5, default: 0, more: 'more of the light stays bare' }),
     carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
+    shift: share({ title: 'Shifted', default: 0, further: true, more: 'the dots lie further along both ways of the screen, in cells' }),
     ink: colour({ title: 'Ink', default: null }),
   },
   takes: 'tone',
@@ -123,8 +135,8 @@ export const screen = defineStep({
   locality: 'grid',
   coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN * cellMm(dials.lpi))] : []),
   found: { while: 'auto', find: ({ lpi }) => ({ detail: detailFor(lpi) }) },
-  // Version 1 read every pixel.
-  upgrade: (params) => ({ auto: false, detail: 1, ...params }),
+  // Version 1 read every pixel; version 2 had every screen begin with a dot at the sheet's corner.
+  upgrade: (params) => ({ auto: false, detail: 1, shift: 0, ...params }),
   draft: {
     behaviour: 'curve',
     tooFine: ({ lpi }, at) => cellPx(lpi, at) < LEAST_DRAFT_CELL,
@@ -146,7 +158,7 @@ export const screen = defineStep({
     const detail = detailOf(params);
     const tones = detail < 1 ? readTones(input, params, detail, at, kernels) : input.tone;
     yield;
-    kernels.screen(tones, input.region, screenGrid(cell, angleDeg, cellLayout(shape)), shape, thresholds, coverage);
+    kernels.screen(tones, input.region, shifted(screenGrid(cell, angleDeg, cellLayout(shape)), params.shift), shape, thresholds, coverage);
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },
