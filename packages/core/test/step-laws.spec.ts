@@ -41,10 +41,13 @@ const squares = (of: Sheet, scale: Scale): (number | null)[] => {
   for (let y = 0; y + side <= height; y += side) {
     for (let x = 0; x + side <= width; x += side) {
       let [sum, there] = [0, 0];
+      // Plates leave paper between their dots: they are seen on white.
+      const isOnPaper = graph.plates.has('art');
       for (let row = y; row < y + side; row++) {
         for (let i = row * width + x; i < row * width + x + side; i++) {
-          sum += plane[i] as number;
-          there += coverage ? (coverage[i] as number) : ONE;
+          const covered = coverage ? (coverage[i] as number) : ONE;
+          sum += isOnPaper ? ((plane[i] as number) * covered) / ONE + ONE - covered : (plane[i] as number);
+          there += isOnPaper ? ONE : covered;
         }
       }
       out.push(there / (side * side) > 0.999 * ONE ? sum / (side * side) / ONE : null);

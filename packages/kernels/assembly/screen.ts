@@ -1,4 +1,4 @@
-import { clampOne, HALF, ONE } from './depth';
+import { clampOne, DEPTH, HALF, ONE } from './depth';
 
 // Spot values: see the core's raster/reference/spot.ts for the formulas and their source (ISO 32000-1 Table 128).
 const SLOPE_BITS: i32 = 5;
@@ -133,6 +133,33 @@ function thresholdOf(tone: usize, i: i32, thresholds: usize): i32 {
   return load<i32>(thresholds + (<usize>clampOne(load<i16>(tone + (<usize>i << 1))) << 2));
 }
 
+/** Ink of eight spot values over their tones' thresholds. */
+// @ts-ignore: decorator
+@inline
+function putInk(s: v128, tone: usize, i: i32, thresholds: usize, out: usize): void {
+  const half = i32x4.splat(HALF);
+  const first = i32x4(
+    thresholdOf(tone, i, thresholds),
+    thresholdOf(tone, i + 1, thresholds),
+    thresholdOf(tone, i + 2, thresholds),
+    thresholdOf(tone, i + 3, thresholds),
+  );
+  const second = i32x4(
+    thresholdOf(tone, i + 4, thresholds),
+    thresholdOf(tone, i + 5, thresholds),
+    thresholdOf(tone, i + 6, thresholds),
+    thresholdOf(tone, i + 7, thresholds),
+  );
+  // Even 16-bit lanes hold thresholds, odd ones slopes.
+  const threshold = v128.shuffle<i16>(first, second, 0, 2, 4, 6, 8, 10, 12, 14);
+  const slope = v128.shuffle<i16>(first, second, 1, 3, 5, 7, 9, 11, 13, 15);
+  const above = i16x8.sub(s, threshold);
+  const low = i32x4.add(i32x4.shr_s(i32x4.extmul_low_i16x8_s(above, slope), SLOPE_BITS), half);
+  const high = i32x4.add(i32x4.shr_s(i32x4.extmul_high_i16x8_s(above, slope), SLOPE_BITS), half);
+  const ink = i16x8.narrow_i32x4_s(low, high);
+  v128.store(out + (<usize>i << 1), i16x8.min_s(i16x8.max_s(ink, i16x8.splat(0)), i16x8.splat(<i16>ONE)));
+}
+
 /**
  * One row of a screen: `u`, `v` are the phases of its first pixel, `ux`, `vx` their growth a pixel. Eight pixels at a
  * time; the caller leaves room for reading and writing up to seven pixels past the row's end.
@@ -142,39 +169,61 @@ function screenRow(tone: usize, width: i32, u: i32, ux: i32, v: i32, vx: i32, sh
   let vLow = i32x4(v, v + vx, v + 2 * vx, v + 3 * vx);
   const uFour = i32x4.splat(4 * ux);
   const vFour = i32x4.splat(4 * vx);
-  const half = i32x4.splat(HALF);
-  const none = i16x8.splat(0);
-  const full = i16x8.splat(<i16>ONE);
   for (let i = 0; i < width; i += 8) {
     const uHigh = i32x4.add(uLow, uFour);
     const vHigh = i32x4.add(vLow, vFour);
     const s = valueAt(shape, uLow, uHigh, vLow, vHigh);
     uLow = i32x4.add(uHigh, uFour);
     vLow = i32x4.add(vHigh, vFour);
-    const first = i32x4(
-      thresholdOf(tone, i, thresholds),
-      thresholdOf(tone, i + 1, thresholds),
-      thresholdOf(tone, i + 2, thresholds),
-      thresholdOf(tone, i + 3, thresholds),
-    );
-    const second = i32x4(
-      thresholdOf(tone, i + 4, thresholds),
-      thresholdOf(tone, i + 5, thresholds),
-      thresholdOf(tone, i + 6, thresholds),
-      thresholdOf(tone, i + 7, thresholds),
-    );
-    // Even 16-bit lanes hold thresholds, odd ones slopes.
-    const threshold = v128.shuffle<i16>(first, second, 0, 2, 4, 6, 8, 10, 12, 14);
-    const slope = v128.shuffle<i16>(first, second, 1, 3, 5, 7, 9, 11, 13, 15);
-    const above = i16x8.sub(s, threshold);
-    const low = i32x4.add(i32x4.shr_s(i32x4.extmul_low_i16x8_s(above, slope), SLOPE_BITS), half);
-    const high = i32x4.add(i32x4.shr_s(i32x4.extmul_high_i16x8_s(above, slope), SLOPE_BITS), half);
-    const ink = i16x8.narrow_i32x4_s(low, high);
-    v128.store(out + (<usize>i << 1), i16x8.min_s(i16x8.max_s(ink, none), full));
+    putInk(s, tone, i, thresholds, out);
   }
 }
 
-/** A screen over rows of `width` pixels; phases as in the core's ScreenGrid, of the region's first pixel. */
+/** How far a phase lies where a pixel is moved by its ways: ux, uy a pixel, the ways in 1/256 px. */
+// @ts-ignore: decorator
+@inline
+function movedPhase(phase: i32, ux: i32, uy: i32, x: i32, y: i32): i32 {
+  return phase + <i32>((<i64>ux * <i64>x + <i64>uy * <i64>y) >> 8);
+}
+
+// @ts-ignore: decorator
+@inline
+function wayAt(ways: usize, i: i32, most: i32): i32 {
+  return <i32>((<i64>load<i16>(ways + (<usize>i << 1)) * <i64>most + HALF) >> DEPTH);
+}
+
+/** A row of a screen whose pixels are moved by ways, as `screenRow`. */
+function bentRow(
+  tone: usize,
+  width: i32,
+  u: i32,
+  ux: i32,
+  uy: i32,
+  v: i32,
+  vx: i32,
+  vy: i32,
+  shape: i32,
+  thresholds: usize,
+  waysX: usize,
+  waysY: usize,
+  across: i32,
+  down: i32,
+  phases: usize,
+  out: usize,
+): void {
+  for (let i = 0; i < width; i += 8) {
+    for (let k = 0; k < 8; k++) {
+      const x = wayAt(waysX, i + k, across);
+      const y = wayAt(waysY, i + k, down);
+      store<i32>(phases + (<usize>k << 2), movedPhase(u + (i + k) * ux, ux, uy, x, y));
+      store<i32>(phases + (<usize>k << 2), movedPhase(v + (i + k) * vx, vx, vy, x, y), 32);
+    }
+    const s = valueAt(shape, v128.load(phases), v128.load(phases, 16), v128.load(phases, 32), v128.load(phases, 48));
+    putInk(s, tone, i, thresholds, out);
+  }
+}
+
+/** A screen over rows of `width` pixels; phases as in the core's ScreenGrid, of the region's first pixel; moved by ways unless they are 0. `phases` has room for 16 of them. */
 export function screen(
   tone: usize,
   width: i32,
@@ -187,10 +236,19 @@ export function screen(
   vy: i32,
   shape: i32,
   thresholds: usize,
+  waysX: usize,
+  waysY: usize,
+  across: i32,
+  down: i32,
+  phases: usize,
   out: usize,
 ): void {
   for (let row = 0; row < height; row++) {
     const offset = (<usize>row * width) << 1;
-    screenRow(tone + offset, width, u + row * uy, ux, v + row * vy, vx, shape, thresholds, out + offset);
+    if (waysX) {
+      const pu = u + row * uy;
+      const pv = v + row * vy;
+      bentRow(tone + offset, width, pu, ux, uy, pv, vx, vy, shape, thresholds, waysX + offset, waysY + offset, across, down, phases, out + offset);
+    } else screenRow(tone + offset, width, u + row * uy, ux, v + row * vy, vx, shape, thresholds, out + offset);
   }
 }

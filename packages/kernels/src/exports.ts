@@ -6,7 +6,25 @@ export interface KernelExports {
   greyByHue(rgba: N, pixels: N, sr: N, sg: N, sb: N, response: N, tone: N, coverage: N): N;
   table(values: N, count: N, entries: N, out: N): void;
   scatter(ink: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, tile: N, out: N): void;
-  screen(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, shape: N, thresholds: N, out: N): void;
+  screen(
+    tone: N,
+    width: N,
+    height: N,
+    u: N,
+    ux: N,
+    uy: N,
+    v: N,
+    vx: N,
+    vy: N,
+    shape: N,
+    thresholds: N,
+    waysX: N,
+    waysY: N,
+    across: N,
+    down: N,
+    phases: N,
+    out: N,
+  ): void;
   reduce(plane: N, channels: N, width: N, height: N, shift: N, out: N): void;
   reduceIndex(entries: N, width: N, height: N, shift: N, palette: N, out: N): void;
   expand8(samples: N, pixels: N, channels: N, table: N, out: N): void;

@@ -90,11 +90,11 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     table: (values, table, out) => planeWise([values], out, (count, to, from) => wasm.table(from, count, arena.read(table), to)),
 
-    screen(tone, region, grid, shape, thresholds, out) {
+    screen(tone, region, grid, shape, thresholds, ways, out) {
       const rows = Math.max(1, Math.floor((4 * PART) / region.width));
       inParts(
         region.height,
-        [tone, out],
+        ways ? [tone, out, ways.x, ways.y] : [tone, out],
         (from, to) => {
           const [start, end] = [from * region.width, to * region.width];
           const y = region.y + from;
@@ -102,7 +102,29 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           const v = (grid.v0 + Math.imul(region.x, grid.vx) + Math.imul(y, grid.vy)) | 0;
           const number = SHAPE_NUMBERS[shape];
           const [source, ink] = [arena.read(tone.subarray(start, end)), arena.write(out.subarray(start, end))];
-          wasm.screen(source, region.width, to - from, u, grid.ux, grid.uy, v, grid.vx, grid.vy, number, arena.read(thresholds), ink);
+          const [waysX, waysY] = ways ? [arena.read(ways.x.subarray(start, end)), arena.read(ways.y.subarray(start, end))] : [0, 0];
+          const { across, down } = ways ?? { across: 0, down: 0 };
+          const at = arena.read(thresholds);
+          const phases = arena.room(64);
+          wasm.screen(
+            source,
+            region.width,
+            to - from,
+            u,
+            grid.ux,
+            grid.uy,
+            v,
+            grid.vx,
+            grid.vy,
+            number,
+            at,
+            waysX,
+            waysY,
+            across,
+            down,
+            phases,
+            ink,
+          );
         },
         rows,
       );

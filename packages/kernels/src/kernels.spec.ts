@@ -104,12 +104,18 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
   const plain = new Int32Array(ONE + 1).fill((1 << SLOPE_BITS) << 16);
   for (const shape of Object.keys(SHAPE_NUMBERS) as ShapeName[]) {
     const ink = plane();
-    kernels.screen(tone, region, screenGrid(7.3, 22.5, cellLayout(shape)), shape, thresholds, ink);
+    kernels.screen(tone, region, screenGrid(7.3, 22.5, cellLayout(shape)), shape, thresholds, null, ink);
     out[`screen ${shape}`] = ink;
     // Threshold 0 at slope 1 gives the spot function itself.
     const spots = plane();
-    kernels.screen(tone, region, screenGrid(31.7, 22.5, cellLayout(shape)), shape, plain, spots);
+    kernels.screen(tone, region, screenGrid(31.7, 22.5, cellLayout(shape)), shape, plain, null, spots);
     out[`spot ${shape}`] = spots;
+  }
+  for (const shape of ['round', 'hexagonal', 'wave line'] as const) {
+    const bent = plane();
+    const ways = { x: laid(planeOf(pixels, 21)), y: laid(planeOf(pixels, 22)), across: 2100, down: -1300 };
+    kernels.screen(tone, region, screenGrid(9.3, 31, cellLayout(shape)), shape, thresholds, ways, bent);
+    out[`bent ${shape}`] = bent;
   }
   for (const shift of [1, 3]) {
     const side = 2 ** shift;
@@ -450,6 +456,7 @@ const CHANGES = [
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
+  ['screen.ts', '* <i64>most + HALF', '* <i64>most'],
   ['cube.ts', 'third = t;', 'third = second;'],
   ['distance.ts', 'k--', 'k = 0'],
   ['distance.ts', 'at - stride) + 1', 'at - stride) + 2'],

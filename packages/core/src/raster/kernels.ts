@@ -194,11 +194,20 @@ export interface Kernels {
 
   /**
    * Ink where the shape's spot value stands above the tone's threshold.
-   * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits).
+   * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits). With ways, each pixel's place
+   * in the screen is that which they lead to.
    */
   /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile. */
   readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, out: Int16Array) => void;
-  readonly screen: (tone: Int16Array, region: Region, grid: ScreenGrid, shape: ShapeName, thresholds: Int32Array, out: Int16Array) => void;
+  readonly screen: (
+    tone: Int16Array,
+    region: Region,
+    grid: ScreenGrid,
+    shape: ShapeName,
+    thresholds: Int32Array,
+    ways: Ways | null,
+    out: Int16Array,
+  ) => void;
 
   /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and bottom average what is there. */
   readonly reduce: (plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array) => void;

@@ -14,7 +14,7 @@ const FOLDED: Readonly<Record<keyof typeof BEYOND_NUMBERS, (at: number, from: nu
 };
 
 /** 1/256 px that a way leads. */
-const wayOf = (way: number, most: number): number => Math.floor((way * most + HALF) / ONE);
+export const wayOf = (way: number, most: number): number => Math.floor((way * most + HALF) / ONE);
 
 export const moved: Kernels['moved'] = (plane, channels, from, ways, box, beyond, region, out) => {
   const fold = FOLDED[beyond];

@@ -8,7 +8,7 @@ import { cube } from './cube';
 import { detail } from './detail';
 import { hueOf } from './hue';
 import { indexPlanes } from './index-plane';
-import { moved } from './moved';
+import { moved, wayOf } from './moved';
 import { noise } from './noise';
 import { planes } from './planes';
 import { hued, relit } from './relit';
@@ -99,14 +99,20 @@ export const referenceKernels: Kernels = {
     for (let i = 0; i < values.length; i++) out[i] = table[clamp(values[i] as number)] as number;
   },
 
-  screen(tone, region, grid, shape, thresholds, out) {
+  screen(tone, region, grid, shape, thresholds, ways, out) {
     let i = 0;
     for (let row = 0; row < region.height; row++) {
       const y = region.y + row;
       for (let column = 0; column < region.width; column++, i++) {
         const x = region.x + column;
-        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
-        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+        let u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
+        let v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+        if (ways) {
+          // In 1/256 px; products of a phase and a way are less than 2^53.
+          const [dx, dy] = [wayOf(ways.x[i] as number, ways.across), wayOf(ways.y[i] as number, ways.down)];
+          u = (u + Math.floor((grid.ux * dx + grid.uy * dy) / 256)) | 0;
+          v = (v + Math.floor((grid.vx * dx + grid.vy * dy) / 256)) | 0;
+        }
         const packed = thresholds[clamp(tone[i] as number)] as number;
         const threshold = (packed << 16) >> 16;
         const slope = packed >> 16;

@@ -46,7 +46,7 @@ export const dotted = (
   const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone());
   const out = arena.plane(sizeOf(region));
   kernels.complement(coverage, ONE, out);
-  kernels.screen(out, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, out);
+  kernels.screen(out, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, null, out);
   kernels.cut(out, out);
   return out;
 };

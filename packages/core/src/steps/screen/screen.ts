@@ -158,7 +158,7 @@ export const screen = defineStep({
     const detail = detailOf(params);
     const tones = detail < 1 ? readTones(input, params, detail, at, kernels) : input.tone;
     yield;
-    kernels.screen(tones, input.region, shifted(screenGrid(cell, angleDeg, cellLayout(shape)), params.shift), shape, thresholds, coverage);
+    kernels.screen(tones, input.region, shifted(screenGrid(cell, angleDeg, cellLayout(shape)), params.shift), shape, thresholds, null, coverage);
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },
