@@ -53,7 +53,7 @@ print('RGB to grey ÷ sharp greyscale', greyRow.ours, greyRow.theirs, 0.1);
 const geometry = { shape: 'round' as const, cellPx: 38.6, angleDeg: 22.5, edge: 0.2, cut: false, rough: false };
 const thresholds = screenThresholds(geometry, inkByTone({ shape: 'round', lpi: 7.78, smallestDot: 0, cutOff: 0, carries: 'darks' }));
 const screenRow = await pair(
-  () => kernels.screen(tone, region, screenGrid(geometry.cellPx, geometry.angleDeg), 'round', thresholds, out),
+  () => kernels.screen(tone, region, screenGrid(geometry.cellPx, geometry.angleDeg), 'round', thresholds, null, out),
   () => sharp(grey8, rawGrey).blur(3).raw().toBuffer(),
 );
 print('screen at 22.5°, soft edge ÷ sharp blur σ 3 grey', screenRow.ours, screenRow.theirs, 1);

@@ -1,6 +1,6 @@
 import { BLEND_MODES, type BlendMode } from '../blend/modes';
 import { MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type Dials, type DialType } from '../fields/dials';
-import { MOST_SEED } from '../fields/values';
+import { MOST_BENDS, MOST_SEED } from '../fields/values';
 import type { AnyMask } from '../masks/declare';
 import { MASKS } from '../masks/kinds';
 import { BRUSH_DIALS } from '../masks/stroke';
@@ -36,6 +36,7 @@ const TAKES: { readonly [T in DialType]: (dial: DialOf<T>) => string } = {
   pass: () => 'a pass that prints earlier',
   picture: () => 'a picture of the job',
   point: ({ arrow }) => (arrow ? 'how far to the right and down, mm' : 'a place on the sheet, mm'),
+  bends: () => `at most ${MOST_BENDS} strokes on the sheet`,
   curve: ({ domain, presets }) =>
     `handles ${domain === 'hue' ? 'round the hue circle' : 'over tone'}; to begin with: ${presets.map(({ name }) => name).join(', ')}`,
 };
@@ -49,6 +50,7 @@ const shownDefault = (dial: AnyDial): string => {
     return dial.default
       ? `${dial.default.x}, ${dial.default.y} mm`
       : `${(dial.unset ?? [0.5, 0.5]).map((share) => `${100 * share} %`).join(', ')} of the sheet`;
+  if (dial.type === 'bends') return 'none';
   if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
   if (dial.type === 'ramp') return `${dial.default.length} colours`;
   if (dial.type === 'curve') return dial.presets.find(({ points }) => points === dial.default)?.name ?? `${dial.default.length} handles`;

@@ -3,6 +3,7 @@ import { cast } from '../steps/light/cast';
 import { halo } from '../steps/light/halo';
 import { metal } from '../steps/light/metal';
 import { shade } from '../steps/light/shade';
+import { bend } from '../steps/warp/bend';
 import { displace } from '../steps/warp/displace';
 import { defaultParams, type ParamsOf } from '../fields/dials';
 import type { AnyStep } from '../steps/declare';
@@ -93,6 +94,7 @@ export const STEPS = [
   fade,
   warmth,
   displace,
+  bend,
   halo,
   cast,
   shade,

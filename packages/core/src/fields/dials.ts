@@ -1,14 +1,18 @@
 import * as field from './fields';
 import type { Field } from './fields';
 import {
+  BEND_STROKE,
+  BEND_WAYS,
   COLOUR_REF,
   fontRef,
   ID,
+  MOST_BENDS,
   MOST_SEED,
   PICTURE_REF,
   POINT,
   RAMP_STOP,
   SEED,
+  type BendStroke,
   type ColourRef,
   type FontRef,
   type PictureRef,
@@ -122,6 +126,11 @@ export const pointOn = (
   { width, height }: { readonly width: number; readonly height: number },
 ): SheetPoint => value ?? { x: u * width, y: v * height };
 
+/** Strokes on the table that bend what lies under them, in their order. */
+export interface BendsDial extends DialBase<readonly BendStroke[]> {
+  readonly type: 'bends';
+}
+
 export type CurvePoint = readonly [number, number];
 export interface CurvePreset {
   readonly name: string;
@@ -150,6 +159,7 @@ export type AnyDial =
   | PassDial
   | PictureDial
   | PointDial
+  | BendsDial
   | CurveDial;
 /** Dials by the names of their values. */
 export type Dials = Readonly<Record<string, AnyDial>>;
@@ -339,6 +349,21 @@ export const point = (d: Given<PointDial>): PointDial => ({
     return { ok: false, why: `${d.title} is { x, y } in mm, each within ± 10000${d.arrow ? '' : ', or null for its place to begin with'}` };
   },
   field: d.arrow ? POINT : field.either(field.choice(null), POINT),
+});
+export const bends = (d: Given<BendsDial>): BendsDial => ({
+  type: 'bends',
+  ...d,
+  check: (value) => {
+    const isStroke = (stroke: Partial<BendStroke> | null): boolean =>
+      BEND_WAYS.some((way) => way === stroke?.way) &&
+      typeof stroke?.size === 'number' &&
+      typeof stroke.strength === 'number' &&
+      typeof stroke.path === 'string';
+    return Array.isArray(value) && value.length <= MOST_BENDS && value.every(isStroke)
+      ? { ok: true, value: value as readonly BendStroke[] }
+      : { ok: false, why: `${d.title} is a list of at most ${MOST_BENDS} strokes { way, size, strength, path }` };
+  },
+  field: field.list(BEND_STROKE, { most: MOST_BENDS, says: 'strokes' }),
 });
 /** Most handles of a curve. */
 export const MOST_HANDLES = 24;

@@ -1,4 +1,5 @@
 import type { Arena } from '../raster/arena';
+import type { Ways } from '../raster/kernels';
 import { ONE, sizeOf, type Raster, type RasterOf, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
 import { grow, hull, overlap } from '../raster/region';
@@ -38,6 +39,13 @@ const asGreys = (raster: Raster): ToneRaster => {
   throw new Error(`a ${raster.kind} raster has no greys of its own`);
 };
 
+/** The ways of a bend. */
+export interface BendNodes {
+  readonly x: Node<'tone'>;
+  readonly y: Node<'tone'>;
+  readonly mostMm: number;
+}
+
 /** A step as the graph holds it: its declaration, params, and the tones it wants to know. */
 export interface StepCall {
   readonly declaration: AnyStep;
@@ -53,6 +61,8 @@ export interface StepCall {
   /** The map that it reads, and its tones where they are asked for. */
   readonly map: Node<'tone'> | null;
   readonly mapTones: StatisticsNode | null;
+  /** How a bend before it moves its dots: two planes of ways, ± ONE as far as `mostMm`. */
+  readonly bend: BendNodes | null;
   /** The cells that it decides on. */
   readonly cells: { readonly node: Node<'index'>; readonly grid: CellGrid } | null;
 }
@@ -69,7 +79,7 @@ const sidesOf = ({ dials }: AnyStep, params: StepCall['params'], { size }: StepA
   Object.entries(dials).some(([name, { type }]) => type === 'point' && params[name] === null) ? size : null;
 
 export const callKey = (call: StepCall, extra: unknown): unknown => {
-  const { declaration, params, at, statistics, others, coarse, original, map, mapTones, cells } = call;
+  const { declaration, params, at, statistics, others, coarse, original, map, mapTones, cells, bend } = call;
   return [
     declaration.kind,
     declaration.version,
@@ -81,6 +91,7 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     map?.key,
     mapTones?.node.key,
     cells?.node.key,
+    bend && [bend.x.key, bend.y.key, bend.mostMm],
     sidesOf(declaration, params, at),
     declaration.reads ? [at.box, at.placed] : null,
     coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
@@ -100,6 +111,14 @@ export function* knownAt(call: StepCall, work: Work): Rendering<StepAt> {
 export const wantKnown = ({ statistics, others, mapTones }: StepCall, wants: Wants, work: PlanWork): void => {
   for (const tones of [statistics, others, mapTones]) if (tones) wantStatistics(tones, wants, work);
 };
+
+/** The ways of a bend on a region: dots at p are those that were at p − d(p). */
+function* waysOf({ x, y, mostMm }: BendNodes, region: Region, pxPerMm: number, work: Work): Rendering<Ways> {
+  const most = -Math.round(mostMm * pxPerMm * 256);
+  const across = yield* rendered(x, region, work);
+  const down = yield* rendered(y, region, work);
+  return { x: across.tone, y: down.tone, across: most, down: most };
+}
 
 const isBare = (raster: Raster): boolean =>
   raster.kind === 'colour'
@@ -129,6 +148,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const from = read(region);
       if (call.original) wantOnce(call.original, from, wants, work);
       if (call.map) wantOnce(call.map, from, wants, work);
+      if (call.bend) for (const ways of [call.bend.x, call.bend.y]) wantOnce(ways, from, wants, work);
       if (call.cells) wantOnce(call.cells.node, cellsRegion(call.cells.grid), wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
       wantOnce(input, withGrids(call.coarse, from), wants, work);
@@ -142,6 +162,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const original = call.original ? yield* rendered(call.original, from, work) : null;
       const map = call.map ? yield* rendered(call.map, from, work) : null;
       const cells = call.cells && cellsFrom(yield* rendered(call.cells.node, cellsRegion(call.cells.grid), work), call.cells.grid);
+      const bend = call.bend ? yield* waysOf(call.bend, from, call.at.pxPerMm, work) : null;
       const coarse: Coarse[] = [];
       for (const each of call.coarse) {
         const wanted = coarseRead(each, from);
@@ -152,7 +173,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
         coarse.push({ shift, tone });
       }
       const wide = cropped(all, from, arena);
-      const at: StepAt = { ...known, original, map, cells, coarse, wanted: declaration.reads ? region : from };
+      const at: StepAt = { ...known, original, map, cells, bend, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       const mark = arena.mark();
       const made = yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels);

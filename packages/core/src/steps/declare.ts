@@ -1,4 +1,4 @@
-import type { Kernels } from '../raster/kernels';
+import type { Kernels, Ways } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
 import type { Edges, PictureRef, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
@@ -53,6 +53,21 @@ export interface CellsWish {
   readonly decider: (columns: number) => (ink: Float64Array, row: number) => Uint8Array;
 }
 
+/** How a step bends what comes after it: the farthest way, mm, and the planes of ways (± ONE is that far) on a region, by its input's greys. */
+export interface Bend {
+  readonly mostMm: number;
+  /** True where the dots of the screens after it follow, and where the picture itself does. */
+  readonly dots: boolean;
+  readonly picture: boolean;
+  /** Soft copies of the input that it reads. */
+  readonly coarse: readonly CoarseWish[];
+  /** How far beyond a region it reads its soft copies, mm. */
+  readonly reach: number;
+  readonly name: unknown;
+  /** The plane of ways along one axis, of the region of the coarse copies (or `wanted` without any). */
+  readonly ways: (axis: 'x' | 'y', at: StepAt, region: Region, kernels: Kernels) => Int16Array;
+}
+
 /** Which cells are set: cell (c, r) is bit c & 7 of byte r · rowBytes + (c >> 3). */
 export interface Cells {
   readonly cellPx: number;
@@ -82,6 +97,8 @@ export interface StepAt {
   readonly map: ToneRaster | null;
   /** Tones of that map over the whole sheet; null unless the wish asks for them. */
   readonly mapTones: ToneStatistics | null;
+  /** How its dots are moved by a bend before it; null unless there is one. */
+  readonly bend: Ways | null;
   /** The cells that it decided on; null unless it wishes for some. */
   readonly cells: Cells | null;
   /** Where the input has something: its bounds, or the whole sheet. */
@@ -125,6 +142,11 @@ export interface Plate {
 /** A step that prints its input by plates, each laid on the others by multiply. */
 export interface PlateWork<P> {
   readonly plates: (params: P) => readonly Plate[];
+}
+
+/** A step that is a bend, and nothing more. */
+export interface BendWork {
+  readonly isBend: true;
 }
 
 /** A step that moves each tone by itself: ONE + 1 values, so that neighbours can be joined into one. */
@@ -182,6 +204,10 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
+  /** How far a step that bends moves anything, mm, across and down alike; null where it does not. */
+  readonly bends?: (params: ParamsOf<D>) => Bend | null;
+  /** True where its dots follow a bend before it. */
+  readonly followsBends?: boolean;
   /** Cells of the whole sheet that it decides on, of a step on greys. */
   readonly cells?: (params: ParamsOf<D>) => CellsWish;
   /** Of a step on greys: a picture in colour keeps its hues, and its light moves as its greys do. */
@@ -212,7 +238,7 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly ink?: (params: ParamsOf<D>, at: StepAt) => { readonly colour: Rgb; readonly carriesLights: boolean };
   /** All params of an older version as this one's: it prints the same. Every version after the first has it. */
   readonly upgrade?: (params: Readonly<Record<string, unknown>>, from: number) => Readonly<Record<string, unknown>>;
-  readonly apply: TonePoint<ParamsOf<D>> | PlateWork<ParamsOf<D>> | RasterWork<ParamsOf<D>, T, G>;
+  readonly apply: TonePoint<ParamsOf<D>> | PlateWork<ParamsOf<D>> | BendWork | RasterWork<ParamsOf<D>, T, G>;
 }
 
 /** What most steps on greys say of themselves: greys in and out, pixel by pixel, and a picture in colour is lit by them. */

@@ -38,6 +38,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   coarse: [],
   map: null,
   cells: null,
+  bend: null,
   mapTones: null,
   box: { x: 0, y: 0, width: 0, height: 0 },
   dots: SHEET_DOTS,

@@ -5,6 +5,7 @@ import { isWhole, type Edges, type Pass, type PictureRef, type Sheet } from '../
 import { passesOf } from '../../sheet/walk';
 import { pxPerMm } from '../../units/length';
 import type { CurveCalls } from '../curve-node';
+import type { BendNodes } from '../step-node';
 import { keyOf } from '../../nodes/key';
 import type { Node } from '../../nodes/node';
 import type { Scale } from '../scale';
@@ -29,6 +30,8 @@ export interface Context {
   readonly records: Records;
   /** The curves that stand in for screens in a draft, and what was done to their ink since. */
   readonly curves: Map<Node, CurveCalls>;
+  /** The bend that the dots of the pass in hand follow. */
+  readonly bend: BendNodes | null;
 }
 
 export const contextOf = (
@@ -68,6 +71,7 @@ export const contextOf = (
     unknown: [],
     records: noRecords(),
     curves: new Map(),
+    bend: null,
   };
 };
 

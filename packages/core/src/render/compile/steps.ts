@@ -21,7 +21,8 @@ import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { cellGrid, cellsNode } from '../cells-node';
-import { stepNode, type CoarseInput, type StepCall } from '../step-node';
+import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
+import { bendNodes, bentPicture } from './bends';
 import { edgesOf, isTrue, referenceTo, type Context } from './context';
 import { boxBounds } from '../../raster/place';
 import { shareOf } from '../../raster/raster';
@@ -32,8 +33,51 @@ import { masksOf } from './masks';
 type Params = Readonly<Record<string, unknown>>;
 
 /** A pass's steps on its source, in order. */
-export const steps = (context: Context, pass: Pass, source: Node): Node =>
-  pass.steps.reduce((input, step) => stepOn(context, pass, step, input), source);
+export const steps = (context: Context, pass: Pass, source: Node): Node => {
+  let [node, within]: [Node, Context] = [source, { ...context, bend: null }];
+  for (const step of pass.steps) {
+    const before = node;
+    const bend = bendOf(within, pass, step, before);
+    node = bend ? bentBy(within, pass, step, bend, before) : stepOn(within, pass, step, before);
+    // The dots of what follows are bent by this instead of by what came before it.
+    if (bend?.dots) within = { ...within, bend: bend.nodes };
+  }
+  return node;
+};
+
+/** A bend at work: what follows it, and its ways. */
+interface Bending {
+  readonly dots: boolean;
+  readonly picture: boolean;
+  readonly nodes: BendNodes;
+}
+
+/** The bend that a step is; null for one that is none, is off, or moves nothing. */
+const bendOf = (context: Context, pass: Pass, written: Step, input: Node): Bending | null => {
+  const step = upgradedStep(written);
+  const declaration = stepOfKind(step.kind);
+  if (!declaration?.bends || !step.on || step.version > declaration.version) return null;
+  const params = declaration.scaled && step.amount < 1 ? (declaration.scaled(step.params, step.amount) as Params) : step.params;
+  const bend = declaration.bends(params);
+  if (!bend) return null;
+  const weights = productNode(masksOf(context, step.masks, pass, attachedName(pass.id, { step: step.id })));
+  const nodes = bendNodes(bend, colouredInput(input), weights, (part, given) => callOf(context, pass, step, part, given, input));
+  return { dots: bend.dots, picture: bend.picture, nodes };
+};
+
+/** An index plane is read as colours. */
+const colouredInput = (input: Node): Node => (input.kind === 'index' ? convertNode(input, 'colour') : input);
+
+/** What a bend leaves of its input: moved, or as it was where only dots are bent. */
+const bentBy = (context: Context, pass: Pass, step: Step, { picture, nodes }: Bending, input: Node): Node => {
+  const name = stepName(pass.id, step.id);
+  context.records.inputs.set(name, input);
+  const output = picture
+    ? bentPicture(colouredInput(input), nodes, (part, given) => callOf(context, pass, step, part, given, input))
+    : input;
+  context.records.outputs.set(name, output);
+  return output;
+};
 
 const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node => {
   const step = upgradedStep(written);
@@ -53,7 +97,8 @@ const stepOn = (context: Context, pass: Pass, written: Step, raw: Node): Node =>
       : convertNode(raw, declaration.takes as 'colour', inkFor(context, declaration, raw));
   const name = stepName(pass.id, step.id);
   records.inputs.set(name, input);
-  if (!step.on) return raw;
+  // A bend that is not at work leaves everything as it is.
+  if (!step.on || 'isBend' in declaration.apply) return raw;
   const weights = productNode(masksOf(context, step.masks, pass, attachedName(pass.id, { step: step.id })));
   const output = treated(context, pass, step, declaration, { raw, input, picture }, weights);
   records.outputs.set(name, output);
@@ -134,6 +179,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     coarse: [],
     map: null,
     cells: null,
+    bend: null,
     mapTones: null,
     box: input.bounds?.box ?? wholeRegion(context.scale),
     dots: dotsOf(pass),
@@ -162,6 +208,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     map,
     mapTones,
     cells,
+    bend: declaration.followsBends ? context.bend : null,
     coarse: coarseOf(declaration, params, input, at.pxPerMm),
     original,
   };

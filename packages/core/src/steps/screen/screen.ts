@@ -75,8 +75,8 @@ const readTones = (
   const cell = cellPx(lpi, at);
   const soft = softCopy(at.coarse[0] as Coarse, input.region, MEAN * cell, kernels);
   const layout = cellLayout(shape);
-  // Two bricks share a phase: their tones are softened only.
-  if (layout.across > 1) return mixed(soft, input.tone, detail, kernels);
+  // Two bricks share a phase, and bent dots lie elsewhere: their tones are softened only.
+  if (layout.across > 1 || at.bend) return mixed(soft, input.tone, detail, kernels);
   const way = cellWay(cell, angleDeg, layout);
   const centred = kernels.arena.plane(soft.length);
   // A line has a middle across it alone.
@@ -133,6 +133,7 @@ export const screen = defineStep({
   // Half a cell's diagonal, which is longer where cells lean, and the pixel that it falls into.
   reach: (dials) => (detailOf(dials) < 1 ? (cellLayout(dials.shape).turn === 90 ? 0.75 : 1.05) * cellMm(dials.lpi) + 0.1 : 0),
   locality: 'grid',
+  followsBends: true,
   coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN * cellMm(dials.lpi))] : []),
   found: { while: 'auto', find: ({ lpi }) => ({ detail: detailFor(lpi) }) },
   // Version 1 read every pixel; version 2 had every screen begin with a dot at the sheet's corner.
@@ -158,7 +159,15 @@ export const screen = defineStep({
     const detail = detailOf(params);
     const tones = detail < 1 ? readTones(input, params, detail, at, kernels) : input.tone;
     yield;
-    kernels.screen(tones, input.region, shifted(screenGrid(cell, angleDeg, cellLayout(shape)), params.shift), shape, thresholds, null, coverage);
+    kernels.screen(
+      tones,
+      input.region,
+      shifted(screenGrid(cell, angleDeg, cellLayout(shape)), params.shift),
+      shape,
+      thresholds,
+      at.bend,
+      coverage,
+    );
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },

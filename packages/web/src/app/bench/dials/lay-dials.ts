@@ -158,9 +158,7 @@ export class LayDials {
   protected readonly setTimes = (times: unknown, held: boolean): void =>
     this.edit({ times: Math.round(times as number) }, held ? `${this.pass().id} times` : null);
   protected readonly setEdges = (edges: unknown): void =>
-    this.editing.pass(this.pass().id, ({ edges: _, ...pass }) =>
-      edges === 'as the sheet' ? pass : { ...pass, edges: edges as Edges },
-    );
+    this.editing.pass(this.pass().id, ({ edges: _, ...pass }) => (edges === 'as the sheet' ? pass : { ...pass, edges: edges as Edges }));
 
   protected setWithin(id: string): void {
     this.editing.pass(this.pass().id, (pass) => {

@@ -1,5 +1,6 @@
 import type { Type } from '@angular/core';
 import type { DialType } from '@uvrant/core';
+import { BendsField } from './bends-field';
 import { ChoiceField } from './choice-field';
 import { ColourField } from './colour-field';
 import { CurveField } from './curve-field';
@@ -31,5 +32,6 @@ export const FIELDS: { readonly [T in DialType]: Type<unknown> } = {
   pass: PassField,
   picture: PictureField,
   point: PointField,
+  bends: BendsField,
   curve: CurveField,
 };
