@@ -3,6 +3,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { dome } from './dome';
+import { sculptedHead } from './head';
 import { moon } from './moon';
 import type { Picture } from './picture';
 import { SCAN_PPI, scanned, SCANS } from './textures';
@@ -23,6 +24,7 @@ mkdirSync(out, { recursive: true });
 const wanted = process.argv[2];
 if (!wanted || wanted === 'dome') await write('dome-dusk.jpg', dome(Math.round(2400 / shrink), Math.round(3200 / shrink)));
 if (!wanted || wanted === 'moon') await write('moon.jpg', moon(Math.round(3000 / shrink)));
+if (!wanted || wanted === 'head') await write('sculpted-head.jpg', sculptedHead(Math.round(1200 / shrink), Math.round(1500 / shrink)));
 for (const scan of SCANS) {
   if (wanted && wanted !== 'scans' && wanted !== scan.file) continue;
   const { width, height, channels, bytes } = scanned(scan, shrink);

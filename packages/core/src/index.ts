@@ -37,6 +37,7 @@ export * from './masks/tips';
 export * from './plates/better-spots';
 export * from './plates/colour-counts';
 export * from './plates/ink-shares';
+export * from './plates/moire';
 export * from './plates/outline-readings';
 export * from './plates/texture-greys';
 export * from './plates/wear-readings';

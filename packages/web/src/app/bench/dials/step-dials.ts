@@ -8,6 +8,7 @@ import { Editing } from '../editing';
 import { GainExtra } from './extras/gain-extra';
 import { GreyExtra } from './extras/grey-extra';
 import { HueExtra } from './extras/hue-extra';
+import { PlatesExtra } from './extras/plates-extra';
 import { ScreenExtra } from './extras/screen-extra';
 import { TonesExtra } from './extras/tones-extra';
 import { MaskList } from '../masks/mask-list';
@@ -27,6 +28,7 @@ const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly 
   faded: { type: TonesExtra, first: false },
   posterise: { type: TonesExtra, first: false },
   screen: { type: ScreenExtra, first: false },
+  'process-screen': { type: PlatesExtra, first: false },
   threshold: { type: TonesExtra, first: true },
   gain: { type: GainExtra, first: false },
   'one-hue': { type: HueExtra, first: true },

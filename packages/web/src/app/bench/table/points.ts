@@ -57,7 +57,7 @@ export class Points {
     const dials = Object.entries((step && stepOfKind(step.kind)?.dials) ?? {});
     const { width, height } = this.sheet().size;
     return dials.flatMap(([name, dial]): readonly Placed[] => {
-      if (!step || dial.type !== 'point' || !isShown(dial, step.params)) return [];
+      if (!step || dial.type !== 'point' || dial.further || !isShown(dial, step.params)) return [];
       const value = (step.params[name] ?? null) as SheetPoint | null;
       const middle = { x: width / 2, y: height / 2 };
       if (!dial.arrow) return [{ name, dial, ...this.onScreen(pointOn(value, dial, this.sheet().size)), from: null }];

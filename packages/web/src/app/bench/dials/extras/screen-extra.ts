@@ -3,6 +3,7 @@ import { cellMm, cellsAcross, inkByTone, ONE, toneLevels, type Pass, type ShapeN
 import { InkChart } from '../../../ui/ink-chart';
 import { Rendering } from '../../view/rendering';
 import { percent } from '../../words';
+import { moireWarnings } from './moire-warnings';
 import { screenWarnings } from './screen-warnings';
 
 interface ScreenParams {
@@ -58,7 +59,10 @@ export class ScreenExtra {
     const share = this.rendering.inks()?.passes[this.pass().id];
     return share === undefined ? '…' : `≈ ${percent(share, 1)}`;
   });
-  protected readonly warnings = computed(() => screenWarnings(this.lpi(), this.sheet().ppi, this.pass().placement.width));
+  protected readonly warnings = computed(() => [
+    ...screenWarnings(this.lpi(), this.sheet().ppi, this.pass().placement.width),
+    ...moireWarnings(this.sheet(), this.pass().id, this.step().id),
+  ]);
 
   protected readonly asked = ASKED;
   protected readonly prints = computed(() => {
