@@ -2,7 +2,8 @@ import { keyOf } from '../../nodes/key';
 import { rendered, type Node } from '../../nodes/node';
 import { planeOf, type Plane } from '../../nodes/plane-nodes';
 import { crop } from '../../raster/region';
-import { isSolid } from '../../raster/uniform';
+import { ONE, sizeOf } from '../../raster/raster';
+import { blankPlane, isSolid } from '../../raster/uniform';
 import { movedRaster, readThrough } from '../../raster/ways';
 import { defineStep, type AnyStep, type Bend } from '../../steps/declare';
 import { stepNode, type BendNodes, type StepCall } from '../step-node';
@@ -72,11 +73,54 @@ const weakened = (ways: Plane, weights: Plane | null): Plane => {
 /** Makes a call of a part of the step. */
 type Calls = (declaration: AnyStep, params: Readonly<Record<string, unknown>>) => StepCall;
 
-/** The ways of a bend by its input, weakened by its masks. */
-export const bendNodes = (bend: Bend, input: Node, weights: Plane | null, callOf: Calls): BendNodes => {
-  const ways = (axis: 'x' | 'y'): Plane =>
-    weakened(stepNode(input, callOf(waysStep(axis, bend), { name: bend.name, most: bend.mostMm })) as Plane, weights);
-  return { x: ways('x'), y: ways('y'), mostMm: bend.mostMm };
+/** Ways of a bend where a mask shows, instead of others; each as a share of its own farthest, given as one of `mostMm`. */
+const replaced = (ways: Plane, share: number, others: Plane, otherShare: number, mask: Plane): Plane =>
+  planeOf(keyOf('bend zone', [share, otherShare], [ways, others, mask]), [ways, others, mask], 0, undefined, function* (region, work) {
+    const { tone: one } = yield* rendered(ways, region, work);
+    const { tone: two } = yield* rendered(others, region, work);
+    const { tone: weights } = yield* rendered(mask, region, work);
+    const out = work.kernels.arena.plane(one.length);
+    for (let i = 0; i < out.length; i++) {
+      const from = (one[i] as number) * share;
+      out[i] = Math.round(from + ((two[i] as number) * otherShare - from) * ((weights[i] as number) / ONE));
+    }
+    return out;
+  });
+
+/** No ways anywhere. */
+const STILL: Plane = planeOf(keyOf('bend still', null, []), [], 0, 'never', function* (region) {
+  yield;
+  return blankPlane(sizeOf(region));
+});
+
+/** A bend, or none, where a mask shows. */
+export interface BendZone {
+  readonly bend: Bend | null;
+  readonly mask: Plane;
+}
+
+/** The ways of a bend by its input, with other ones in its zones, weakened by its masks; null where nothing moves. */
+export const bendNodes = (
+  bend: Bend | null,
+  zones: readonly BendZone[],
+  input: Node,
+  weights: Plane | null,
+  callOf: Calls,
+): BendNodes | null => {
+  const mostMm = Math.max(bend?.mostMm ?? 0, ...zones.map((zone) => zone.bend?.mostMm ?? 0));
+  if (mostMm === 0) return null;
+  const of = (each: Bend | null, axis: 'x' | 'y'): Plane =>
+    each ? (stepNode(input, callOf(waysStep(axis, each), { name: each.name, most: each.mostMm })) as Plane) : STILL;
+  const share = (each: Bend | null): number => (each?.mostMm ?? 0) / mostMm;
+  const ways = (axis: 'x' | 'y'): Plane => {
+    const first = { plane: of(bend, axis), share: share(bend) };
+    const whole = zones.reduce(
+      (before, zone) => ({ plane: replaced(before.plane, before.share, of(zone.bend, axis), share(zone.bend), zone.mask), share: 1 }),
+      first,
+    );
+    return weakened(whole.plane, weights);
+  };
+  return { x: ways('x'), y: ways('y'), mostMm };
 };
 
 /** The input moved by a bend. */

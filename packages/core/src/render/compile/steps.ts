@@ -4,7 +4,7 @@ import { ONE, type Rgb } from '../../raster/raster';
 import type { Pass, Step } from '../../sheet/model';
 import { attachedName } from '../../sheet/attached';
 import { separation } from '../../steps/process/separation';
-import type { AnyStep, Plate, StepAt } from '../../steps/declare';
+import type { AnyStep, Bend, Plate, StepAt } from '../../steps/declare';
 import { dotsOf } from '../../steps/screen/dots';
 import { coarseNode } from '../../nodes/coarse-node';
 import { convertNode } from '../../nodes/convert-node';
@@ -22,7 +22,7 @@ import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { cellGrid, cellsNode } from '../cells-node';
 import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
-import { bendNodes, bentPicture } from './bends';
+import { bendNodes, bentPicture, type BendZone } from './bends';
 import { edgesOf, isTrue, referenceTo, type Context } from './context';
 import { boxBounds } from '../../raster/place';
 import { shareOf } from '../../raster/raster';
@@ -57,12 +57,18 @@ const bendOf = (context: Context, pass: Pass, written: Step, input: Node): Bendi
   const step = upgradedStep(written);
   const declaration = stepOfKind(step.kind);
   if (!declaration?.bends || !step.on || step.version > declaration.version) return null;
-  const params = declaration.scaled && step.amount < 1 ? (declaration.scaled(step.params, step.amount) as Params) : step.params;
-  const bend = declaration.bends(params);
-  if (!bend) return null;
+  const { bends } = declaration;
+  const bendBy = (params: Params): Bend | null =>
+    bends(declaration.scaled && step.amount < 1 ? (declaration.scaled(params, step.amount) as Params) : params);
+  const bend = bendBy(step.params);
+  const zones = step.zones.flatMap((zone): BendZone[] => {
+    const mask = productNode(masksOf(context, zone.masks, pass, attachedName(pass.id, { step: step.id, zone: zone.id })));
+    return mask ? [{ bend: bendBy({ ...step.params, ...zone.params }), mask }] : [];
+  });
+  const does = [bend, ...zones.map((zone) => zone.bend)].find((each) => each !== null);
   const weights = productNode(masksOf(context, step.masks, pass, attachedName(pass.id, { step: step.id })));
-  const nodes = bendNodes(bend, colouredInput(input), weights, (part, given) => callOf(context, pass, step, part, given, input));
-  return { dots: bend.dots, picture: bend.picture, nodes };
+  const nodes = bendNodes(bend, zones, colouredInput(input), weights, (part, given) => callOf(context, pass, step, part, given, input));
+  return does && nodes ? { dots: does.dots, picture: does.picture, nodes } : null;
 };
 
 /** An index plane is read as colours. */
