@@ -243,7 +243,7 @@ const shirt = startedSheet(
     name: 'Shirt back',
     size: shirtSize,
     ppi: 300,
-    edges: 'hard',
+    edges: 'screened',
     stock: stock('Black garment'),
     ink: ink('chalk'),
     ground: null,
@@ -251,11 +251,9 @@ const shirt = startedSheet(
   moon,
   point('Coarse dots'),
 );
-const art = withPass(shirt, 'picture', (each) => ({
-  ...each,
-  placement: { ...each.placement, ...on(shirtSize, [0.4, -0.7, 15.2, 15.2]) },
-}));
-const carried = tuned(tuned(art, 'levels', { clip: 0.03, midtone: 0.46 }), 'screen', { cutOff: 0.16, lpi: 4.6 });
+const moonBox = on(shirtSize, [0.4, -0.7, 15.2, 15.2]);
+const art = withPass(shirt, 'picture', (each) => ({ ...each, placement: { ...each.placement, ...moonBox } }));
+const carried = tuned(tuned(art, 'levels', { clip: 0.03, midtone: 0.46 }), 'screen', { cutOff: 0.16, lpi: 9 });
 const washed = await wearFrom(
   'scan-folded-poster.jpg',
   'Washed out',
@@ -266,24 +264,34 @@ const washed = await wearFrom(
     anchor: 'art',
   },
 );
+/** The moon's disc within its picture: 86 of 100 of it. */
+const disc = { ...moonBox, width: 0.86 * moonBox.width, height: 0.86 * moonBox.height };
+/** A line of lettering in metal, with a horizon of its own. */
+const metalLine = (id: string, name: string, text: string, box: Placement, seed: number) =>
+  freshPass(
+    id,
+    name,
+    freshSource('type', { text, upperCase: true, lines: 'fit', size: 40, leading: 1, font: { family: 'alfa-slab-one' } }),
+    box,
+    {
+      steps: [
+        freshStep('metal', { width: 2.6, tall: 1.15 * box.height, lamp: { x: 60, y: 250 }, polish: 0.7, grain: 0.7, seed }),
+        freshStep('glints', { from: 0.84, apart: 90, size: 24, rays: 4, turn: 8, irregular: 0.7, seed }),
+        freshStep('halo', { where: 'outside', reach: 5, falloff: 0.7, strength: 0.8, colour: { ink: 'straw' } }),
+      ],
+      wear: [{ ...washed, id: `${washed.id}-${id}`, share: 0.1, home: box }],
+    },
+  );
 write('2-garment.json', {
   ...carried,
+  inks: [...carried.inks, ink('straw')],
   passes: [
+    freshPass('glow', 'Moon glow', freshSource('shape', { form: 'ellipse', filled: true, border: 0, colour: { ink: 'straw' } }), disc, {
+      steps: [freshStep('halo', { where: 'outside', reach: 26, falloff: 0.62, strength: 0.62, colour: { ink: 'straw' }, only: true })],
+    }),
     ...carried.passes,
-    freshPass(
-      'title',
-      'Lettering',
-      freshSource('type', {
-        text: 'Perigee\nhours',
-        upperCase: true,
-        lines: 'fit',
-        size: 40,
-        leading: 0.82,
-        font: { family: 'archivo-black' },
-      }),
-      on(shirtSize, [1.3, 13.95, 13.4, 4.6]),
-      { wear: [{ ...washed, home: on(shirtSize, [1.3, 13.95, 13.4, 4.6]) }] },
-    ),
+    metalLine('title', 'Lettering, upper line', 'Perigee', on(shirtSize, [0.9, 13.35, 14.2, 1.99]), 1),
+    metalLine('hours', 'Lettering, lower line', 'Hours', on(shirtSize, [0.9, 15.62, 14.2, 2.62]), 2),
     freshPass(
       'line',
       'Small line',
@@ -425,4 +433,98 @@ write('4-drawn-page.json', {
       steps: [freshStep('relief', { depth: 0.22, scale: 0.44, light: 10.5 })],
     }),
   ],
+});
+
+const ripples = { of: 'ripple tank', size: 0.9, turn: 20 } as const;
+const sleeveSize = { width: mmFromInches(12.375), height: mmFromInches(12.375) };
+const sleeve = startedSheet(
+  { name: 'Sleeve', size: sleeveSize, ppi: 300, edges: 'smooth', stock: stock('White'), ink: ink('chalk'), ground: null },
+  dome,
+  point('As it is'),
+);
+const words = (id: string, name: string, text: string, inches: readonly [number, number, number, number], more: Record<string, unknown>) =>
+  freshPass(id, name, freshSource('type', { text, colour: { srgb: '#efe6d2' }, ...more }), on(sleeveSize, inches));
+write('5-sleeve.json', {
+  ...sleeve,
+  inks: [ink('chalk'), ink('flare'), ink('soot')],
+  passes: [
+    freshPass('ground', 'Ground', freshSource('flat', { colour: { srgb: '#15161b' } }), wholeSheet(sleeveSize)),
+    freshPass(
+      'grit',
+      'Rubbed concrete',
+      freshSource('surface', { surface: 'concrete rubbing', seed: 4 }),
+      { ...boxAt(sleeveSize.width / 2, sleeveSize.height / 2, 215.9, 279.4), beyond: 'hold' },
+      { steps: [freshStep('invert'), freshStep('blur', { radius: 0.12 })], lay: { mode: 'screen', strength: 0.1 } },
+    ),
+    freshPass(
+      'title',
+      'Liquid lettering',
+      freshSource('type', {
+        text: 'Low tide\nhigh moon\nlow tide',
+        upperCase: true,
+        lines: 'fit',
+        size: 60,
+        leading: 0.9,
+        font: { family: 'anton' },
+        colour: { ink: 'flare' },
+      }),
+      on(sleeveSize, [0.75, 0.85, 10.9, 9.7]),
+      {
+        steps: [
+          freshStep('displace', { ...ripples, soft: 1.1, arrow: { x: 10, y: 6.5 } }),
+          freshStep('cast', { fall: { x: 1.4, y: 1.8 }, blur: 0.7, strength: 0.8, colour: { srgb: '#07070a' } }),
+        ],
+      },
+    ),
+    words('left', 'Small type, left', 'Perigee hours\nnight recordings under the dome', [0.8, 11.1, 6, 0.55], {
+      font: { family: 'special-elite' },
+      size: 10.5,
+      leading: 1.2,
+      align: 'left',
+    }),
+    words('right', 'Small type, right', 'side one\n33', [9.6, 11.1, 2, 0.55], {
+      font: { family: 'special-elite' },
+      size: 10.5,
+      leading: 1.2,
+      align: 'right',
+    }),
+  ],
+});
+
+const head = await picture('sculpted-head.jpg', 'Sculpted head');
+const portrait = startedSheet(
+  { name: 'Portrait', size: printSize, ppi: 300, edges: 'hard', stock: stock('Cream card'), ink: ink('soot'), ground: null },
+  head,
+  point('Coarse dots'),
+);
+const cheek = (way: 'drag' | 'spread' | 'stir' | 'gather', size: number, strength: number, ...inches: readonly number[]) => ({
+  way,
+  size,
+  strength,
+  path: pathOf(inches.map((inch) => Math.round(mmFromInches(inch) * 100))),
+});
+write('6-portrait.json', {
+  ...portrait,
+  passes: portrait.passes.flatMap((each) => {
+    if (each.id !== 'picture') return [each];
+    const at = each.steps.findIndex(({ kind }) => kind === 'screen');
+    const bend = freshStep('bend', {
+      by: 'strokes',
+      bent: 'the dots',
+      strokes: [
+        cheek('spread', 130, 0.9, 4.3, 7.6),
+        cheek('drag', 90, 0.8, 2.6, 4.2, 3.4, 2.6, 5.2, 1.9, 7, 2.2),
+        cheek('drag', 70, 0.7, 3, 9.2, 4.4, 10.9, 6.3, 11.9),
+      ],
+    });
+    const form = { ...freshStep('bend', { by: 'the form of the picture', depth: 3.2, soft: 7 }), id: 'form' };
+    const before = each.steps
+      .slice(0, at)
+      .map((step) => (step.kind === 'levels' ? { ...step, params: { ...step.params, clip: 0.02, midtone: 0.44 } } : step));
+    const screen = each.steps[at];
+    const lines = screen
+      ? [{ ...screen, params: { ...screen.params, shape: 'line', lpi: 7.5, angle: 0, hardness: 0.95, auto: false, detail: 0.6 } }]
+      : [];
+    return [{ ...each, steps: [...before, { ...form, on: false }, bend, ...lines, ...each.steps.slice(at + 1)] }];
+  }),
 });

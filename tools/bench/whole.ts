@@ -26,6 +26,8 @@ const BOUNDS: Readonly<Record<(typeof DEMO_SHEETS)[number], { readonly s: number
   '3-found-print': { s: 4, blurs: 6 },
   // As its neighbour of the same size.
   '4-drawn-page': { s: 4, blurs: 6 },
+  '5-sleeve': { s: 12, blurs: 12 },
+  '6-portrait': { s: 4, blurs: 6 },
 };
 
 /** A raster of few colours as entries of a palette of packed RGBA8; null where there are more than 256. */

@@ -1,5 +1,6 @@
 import type { Step } from '../sheet/model';
 import { cast } from '../steps/light/cast';
+import { glints } from '../steps/light/glints';
 import { halo } from '../steps/light/halo';
 import { metal } from '../steps/light/metal';
 import { shade } from '../steps/light/shade';
@@ -99,6 +100,7 @@ export const STEPS = [
   cast,
   shade,
   metal,
+  glints,
 ] as const satisfies readonly AnyStep[];
 
 export type StepKind = (typeof STEPS)[number]['kind'];

@@ -10,7 +10,7 @@ import { pictureNode } from '../nodes/picture-node';
 import { reducedNode, productNode, takenNode, type Plane } from '../nodes/plane-nodes';
 import { surfaceNode } from '../nodes/surface-node';
 import { HALF, ONE, shareOf } from '../raster/raster';
-import { LONGEST_NAME, MOST_EDGE, PLACEMENT, type Anchor, type Pass, type Placement } from '../sheet/model';
+import { isWhole, LONGEST_NAME, MOST_EDGE, PLACEMENT, type Anchor, type Pass, type Placement } from '../sheet/model';
 import { liesNow } from '../sheet/moving';
 import { curve as curveStep } from '../steps/tone/curve';
 import { surfaceOfName, SURFACES } from '../surface/surfaces';
@@ -131,7 +131,7 @@ const draftTaken = (texture: TextureWear, owner: Pass, placement: Placement, at:
   const dials = cutDials(texture);
   const raw = takenNode(framedTexture(info, frame, placement), tableFor(dials), dials);
   const soft = cleanedNode(raw, texture.specks, texture.holes, frame.perMm);
-  const clean = at.edges === 'hard' ? takenNode(soft, PATCHES, 'patches') : soft;
+  const clean = isWhole(at.edges) ? takenNode(soft, PATCHES, 'patches') : soft;
   return laidPlane(averagedNode(clean, halvings), frame, halvings, placement, pxPerMm);
 };
 

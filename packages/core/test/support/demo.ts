@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Sheet, SourceInfo } from '../../src';
 
 /** The demo's sheets; `root` is the repository's folder. */
-export const DEMO_SHEETS = ['1-poster', '2-garment', '3-found-print', '4-drawn-page'] as const;
+export const DEMO_SHEETS = ['1-poster', '2-garment', '3-found-print', '4-drawn-page', '5-sleeve', '6-portrait'] as const;
 const sheetFile = (root: string, name: string): string => join(root, `demo/sheets/${name}.json`);
 export const demoSheet = (root: string, name: string): Sheet => JSON.parse(readFileSync(sheetFile(root, name), 'utf8')) as Sheet;
 

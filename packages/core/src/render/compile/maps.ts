@@ -2,10 +2,14 @@ import { convertNode } from '../../nodes/convert-node';
 
 import { pictureNode } from '../../nodes/picture-node';
 import { keyOf } from '../../nodes/key';
-import { rendered, type Node } from '../../nodes/node';
+import { coarseNode } from '../../nodes/coarse-node';
+import { rendered, wantOnce, type Node } from '../../nodes/node';
 import { lightNode, planeOf, softNode, type Plane } from '../../nodes/plane-nodes';
 import { noisePlane } from '../../raster/noise';
+import { blurReach } from '../../raster/blur';
+import { coarseRegion, expanded, shiftFor, softened as softTones, SPLINE_REACH } from '../../raster/coarse';
 import { ONE, type Region } from '../../raster/raster';
+import { grow } from '../../raster/region';
 import { uniformPlane } from '../../raster/uniform';
 import { chanceAt } from '../../units/noise';
 import type { StatisticsNode } from '../../nodes/statistics-node';
@@ -47,18 +51,45 @@ const surfaceOrPicture = (context: Context, ref: SurfaceRef | PictureRef, wish: 
   return pictureNode(info, { ...boxAt(sheet.width / 2, height / 2, sheet.width, height), beyond: 'mirror' }, pxPerMm);
 };
 
+/** Standard deviations in pixels of its grid that a soft map has at least. */
+const FINENESS = 1.6;
+
+/** A map softened on a coarse grid, which is smooth enough for it. */
+const softened = (onGrid: (shift: number) => Plane, sigmaPx: number): Plane => {
+  const shift = shiftFor(sigmaPx / FINENESS);
+  const coarse = onGrid(shift);
+  if (shift === 0) return softNode(coarse, sigmaPx);
+  const reach = SPLINE_REACH + blurReach(sigmaPx / 2 ** shift) + 1;
+  const from = (region: Region): Region => grow(coarseRegion(region, shift), reach);
+  return {
+    key: keyOf('soft map', [shift, sigmaPx], [coarse]),
+    kind: 'tone',
+    want: (region, wants, work) => wantOnce(coarse, from(region), wants, work),
+    *render(region, work) {
+      const { kernels } = work;
+      const { tone } = yield* rendered(coarse, from(region), work);
+      const soft = softTones(tone, from(region), shift, sigmaPx, kernels);
+      return { kind: 'tone', region, tone: expanded(soft, from(region), shift, region, kernels), coverage: null };
+    },
+  };
+};
+
 /** The light of what a wish names; what is not there is white. */
 const lightOf = (context: Context, wish: MapWish, pass: Pass, title: string, { scale, records }: Found): Plane => {
   const { of } = wish;
-  const node =
-    of === 'beneath'
-      ? (records.beneath.get(pass.id) as Node)
-      : 'pass' in of
-        ? (records.passes.get(of.pass) ?? referenceTo(context, of.pass, pass, `reads in “${title}”`))
-        : surfaceOrPicture(context, of, wish, pass, scale.pxPerMm);
-  const light = lightNode(convertNode(node, 'tone'));
-  const soft = wish.softMm ? softNode(light, wish.softMm * scale.pxPerMm) : light;
-  return wish.grained ? grainedNode(soft, scale.pxPerMm) : soft;
+  const { pxPerMm } = scale;
+  const light = (node: Node): Plane => lightNode(convertNode(node, 'tone'));
+  // A surface or picture is made on the grid itself; what is printed is brought down to it.
+  const onGrid = (shift: number): Plane => {
+    if (of !== 'beneath' && !('pass' in of)) return light(surfaceOrPicture(context, of, wish, pass, pxPerMm / 2 ** shift));
+    const printed =
+      of === 'beneath'
+        ? (records.beneath.get(pass.id) as Node)
+        : (records.passes.get(of.pass) ?? referenceTo(context, of.pass, pass, `reads in “${title}”`));
+    return shift === 0 ? light(printed) : coarseNode(light(printed), shift, null);
+  };
+  const soft = wish.softMm ? softened(onGrid, wish.softMm * pxPerMm) : onGrid(0);
+  return wish.grained ? grainedNode(soft, pxPerMm) : soft;
 };
 
 /** The map that a step of a pass wishes for; `title` is the step's. */

@@ -7,7 +7,7 @@ import { isOutlined, outlineBand } from '../../sheet/outlined';
 import { findPass, wearsOf } from '../../sheet/walk';
 import type { WearAt } from '../../wears/declare';
 import { wearOfKind } from '../../wears/kinds';
-import { edgesOf, infoFor, isHard, isTrue, printPxPerMm, type Context } from './context';
+import { edgesOf, infoFor, isAllOrNothing, isTrue, printPxPerMm, type Context } from './context';
 import { CompileError, wearName } from './graph';
 import { masksOf } from './masks';
 import { letteringNode } from './sources';
@@ -22,7 +22,7 @@ export const worn = <N extends Node>(context: Context, pass: Pass, unworn: N, ta
     const left = complementNode(taken, strength);
     const name = wearName(pass.id, wear.id);
     // Where every pixel is all or nothing, so is what is really lost of it.
-    if (isHard(context, pass)) context.records.wears.set(name, { taken: complementNode(cutPlaneNode(left)), from: cutNode(from) });
+    if (isAllOrNothing(context, pass)) context.records.wears.set(name, { taken: complementNode(cutPlaneNode(left)), from: cutNode(from) });
     else context.records.wears.set(name, { taken: complementNode(left), from });
     return take(from, left);
   }, unworn);
@@ -45,7 +45,7 @@ const wearAt = (context: Context, pass: Pass): WearAt => ({
   printPxPerMm: printPxPerMm(context),
   isTrue: isTrue(context),
   isQuick: context.scale.wear === 'quick',
-  isHard: isHard(context, pass),
+  isHard: isAllOrNothing(context, pass),
   picture: (picture, owner) => infoFor(context, picture, owner),
   masks: (masks, owner, id) => masksOf(context, masks, owner, attachedName(owner.id, { wear: id })),
   lettering: (id) => letteringOf(context, pass, id),

@@ -1,0 +1,165 @@
+import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
+import { grow } from '../../raster/region';
+import { chanceAt } from '../../units/noise';
+import { cosDeg, sinDeg } from '../../units/exact';
+import { angle, choice, colour, length, number, point, pointOn, seed, share } from '../../fields/dials';
+import { isWhole } from '../../sheet/model';
+import { defineStep, type Coarse } from '../declare';
+import { over } from './laid';
+
+const BRIGHTEST = 'the brightest points';
+const PLACE = 'a place';
+
+/** Breadth of a ray where it begins, of its length, and of the core. By trial. */
+const RAY = 0.035;
+const CORE = 0.09;
+/** Pixels of one brightness are told apart by chance on places so far apart, mm. */
+const PLACE_MM = 0.4;
+
+interface Glint {
+  readonly x: number;
+  readonly y: number;
+  /** Length of its rays, px, and its turn, degrees. */
+  readonly reach: number;
+  readonly turn: number;
+  readonly number: number;
+}
+
+interface Shape {
+  readonly rays: number;
+  readonly irregular: number;
+  readonly seed: number;
+}
+
+/** What is told apart of brightness, mm. */
+const GRAIN_MM = 0.4;
+
+/** Adds a glint's light to a plane, as the greater of both. */
+const drawGlint = (
+  { x, y, reach, turn, number: which }: Glint,
+  { rays, irregular, seed: first }: Shape,
+  plane: Int16Array,
+  region: Region,
+): void => {
+  const [left, right] = [Math.max(region.x, Math.floor(x - reach)), Math.min(region.x + region.width - 1, Math.ceil(x + reach))];
+  const [top, bottom] = [Math.max(region.y, Math.floor(y - reach)), Math.min(region.y + region.height - 1, Math.ceil(y + reach))];
+  const ways = Array.from({ length: rays }, (_, i) => {
+    const at = turn + (360 * i) / rays + irregular * 24 * (chanceAt(which, 2 * i, first) - 0.5);
+    return { cos: cosDeg(at), sin: -sinDeg(at), reach: reach * (1 - irregular * 0.75 * chanceAt(which, 2 * i + 1, first)) };
+  });
+  const core = CORE * reach;
+  for (let py = top; py <= bottom; py++) {
+    for (let px = left; px <= right; px++) {
+      const [dx, dy] = [px + 0.5 - x, py + 0.5 - y];
+      const near = Math.sqrt(dx * dx + dy * dy) / core;
+      let light = near < 1 ? (1 - near * near) * (1 - near * near) : 0;
+      for (const { cos, sin, reach: far } of ways) {
+        const along = (dx * cos + dy * sin) / far;
+        if (along < 0 || along >= 1) continue;
+        const broad = RAY * reach * (1 - along) + 0.35;
+        const across = Math.abs(dx * sin - dy * cos) / broad;
+        if (across < 1) light = Math.max(light, (1 - along) * (1 - across));
+      }
+      if (light <= 0) continue;
+      const i = (py - region.y) * region.width + px - region.x;
+      plane[i] = Math.max(plane[i] as number, Math.floor(light * ONE + 0.5));
+    }
+  }
+};
+
+/** Sparkles: rays of light from the brightest place of each cell of a grid, or from one place. */
+export const glints = defineStep({
+  kind: 'glints',
+  version: 1,
+  title: 'Glints',
+  family: 'light',
+  purpose: 'Sparkles with rays, on the brightest points or where they are put.',
+  words: 'sparkle star shine flare twinkle bling highlight rays',
+  dials: {
+    where: choice({ title: 'On', options: [BRIGHTEST, PLACE], default: BRIGHTEST }),
+    place: point({ title: 'Place', default: null, shownWhen: { dial: 'where', is: PLACE } }),
+    from: share({ title: 'Bright from', default: 0.9, more: 'only the very brightest', shownWhen: { dial: 'where', is: BRIGHTEST } }),
+    apart: length({
+      title: 'Apart',
+      min: 2,
+      max: 200,
+      wide: true,
+      default: 30,
+      more: 'fewer of them',
+      shownWhen: { dial: 'where', is: BRIGHTEST },
+    }),
+    size: length({ title: 'Size', min: 0.5, max: 80, wide: true, default: 8, more: 'longer rays' }),
+    rays: number({ title: 'Rays', unit: '', min: 4, max: 8, step: 1, default: 4, more: 'more rays' }),
+    irregular: share({ title: 'Irregular', default: 0.5, more: 'rays of unlike length and angle' }),
+    turn: angle({ title: 'Turn', min: 0, max: 90, default: 12, more: 'turned further counter-clockwise' }),
+    strength: share({ title: 'Strength', default: 1, more: 'brighter' }),
+    colour: colour({ title: 'Colour', default: { srgb: '#ffffff' } }),
+    seed: seed({ title: 'Seed', default: 1 }),
+  },
+  takes: 'colour',
+  gives: 'colour',
+  amount: 'mix',
+  reach: () => 0,
+  reads: (_, region) => region,
+  // One put by itself may lie anywhere.
+  spreads: ({ where, size }) => (where === PLACE ? null : size + 1),
+  // Brightness is looked for in whole cells, as far about as rays reach.
+  coarse: ({ where, apart, size }) => (where === BRIGHTEST ? [{ grain: GRAIN_MM, reach: size + apart + 1 }] : []),
+  locality: 'grid',
+  draft: { behaviour: 'same' },
+  summary: ({ where, rays }) => `${Math.round(rays)} rays, on ${where}`,
+  *apply(input, params, at, kernels) {
+    const region = at.wanted;
+    const { arena } = kernels;
+    const { pxPerMm } = at;
+    const shape: Shape = { rays: Math.round(params.rays), irregular: params.irregular, seed: params.seed };
+    const plane = arena.plane(sizeOf(region)).fill(0);
+    const reach = params.size * pxPerMm;
+    if (params.where === PLACE) {
+      const { x, y } = pointOn(params.place, {}, at.size);
+      drawGlint({ x: x * pxPerMm, y: y * pxPerMm, reach, turn: params.turn, number: 0 }, shape, plane, region);
+    } else {
+      const { tone: bright, shift } = at.coarse[0] as Coarse;
+      const side = 2 ** shift;
+      const cell = Math.max(2, Math.round((params.apart * pxPerMm) / side));
+      const about = grow(region, Math.ceil(reach) + 1);
+      const [left, top] = [Math.floor(about.x / side / cell), Math.floor(about.y / side / cell)];
+      for (let row = top; row * cell * side < about.y + about.height; row++) {
+        for (let column = left; column * cell * side < about.x + about.width; column++) {
+          const found = brightest(bright, { x: column * cell, y: row * cell, width: cell, height: cell }, params, side / pxPerMm);
+          if (!found) continue;
+          const size = reach * (0.45 + 0.55 * chanceAt(column, row, params.seed + 5));
+          const [x, y] = [found.x * side, found.y * side];
+          drawGlint({ x, y, reach: size, turn: params.turn, number: column * 8191 + row }, shape, plane, region);
+        }
+        yield;
+      }
+    }
+    kernels.complement(plane, Math.round(params.strength * ONE), plane);
+    kernels.complement(plane, ONE, plane);
+    if (!isWhole(at.edges) || at.draft) return over({ print: input.data, plane, colour: at.colourOf(params.colour), region }, at, kernels);
+    // Thin rays would break up as dots: where every pixel is all or nothing they are cut, at a quarter of their light.
+    for (let i = 0; i < plane.length; i++) plane[i] = Math.min(ONE, 2 * (plane[i] as number));
+    return over({ print: input.data, plane, colour: at.colourOf(params.colour), region }, { ...at, edges: 'hard' }, kernels);
+  },
+});
+
+/** The middle of the brightest pixel of a cell of the coarse grid, in its pixels, if any is bright enough; what is alike is told apart by chance. */
+const brightest = (
+  { tone, coverage, region: from }: ToneRaster,
+  box: Region,
+  { from: least, seed: number }: { readonly from: number; readonly seed: number },
+  mm: number,
+): { x: number; y: number } | null => {
+  let [best, bx, by] = [0, 0, 0];
+  for (let y = box.y; y < box.y + box.height; y++) {
+    for (let x = box.x; x < box.x + box.width; x++) {
+      const i = (y - from.y) * from.width + x - from.x;
+      const light = ((tone[i] as number) * (coverage ? (coverage[i] as number) : ONE)) / ONE;
+      if (light < least * ONE) continue;
+      const score = light + 0.1 * ONE * chanceAt(Math.floor((x * mm) / PLACE_MM), Math.floor((y * mm) / PLACE_MM), number);
+      if (score > best) [best, bx, by] = [score, x, y];
+    }
+  }
+  return best > 0 ? { x: bx + 0.5, y: by + 0.5 } : null;
+};
