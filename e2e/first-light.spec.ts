@@ -80,13 +80,15 @@ test('every step together gives the same bits in a browser worker in tiles of 1,
   page,
   request,
 }) => {
+  test.setTimeout(300_000);
   const [job] = (await (await request.get('/api/jobs')).json()) as { id: string }[];
   const document = allSteps(demo('1-poster.json'));
   const created = await request.post(`/api/jobs/${(job as { id: string }).id}/sheets`, { data: { document } });
   expect(created.status()).toBe(201);
   const { id } = (await created.json()) as { id: string };
   await page.goto(`/jobs/${(job as { id: string }).id}/sheets/${id}`);
-  await isTrue(page);
+  // Every step there is, on one sheet.
+  await isTrue(page, 180_000);
   const { png } = await sentOut(page);
   expect([png.width, png.height]).toEqual([472, 591]);
   const answers = [

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { freshPass, freshStep, STEPS, wholeSheet, type Pass, type Sheet, type Step } from '@uvrant/core';
+import { freshPass, freshStep, stepOfKind, STEPS, wholeSheet, type Pass, type Sheet, type Step } from '@uvrant/core';
 
 export interface RecordedTile {
   readonly task: {
@@ -222,7 +222,14 @@ export const printedAt = async (page: Page, x: number, y: number): Promise<strin
 
 /** A small sheet on which every kind of step is at work on a turned picture, its size no whole number of tiles. */
 export const allSteps = (base: Sheet): Sheet => {
-  const of = (test: (step: (typeof STEPS)[number]) => boolean): Step[] => STEPS.filter(test).map(({ kind }) => freshStep(kind));
+  // On so small a sheet light that reaches far would be found anew from all of it for each tile.
+  const near: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
+    glints: { apart: 6, size: 2 },
+    halo: { reach: 2 },
+    cast: { blur: 0.4 },
+    metal: { width: 1 },
+  };
+  const of = (test: (step: (typeof STEPS)[number]) => boolean): Step[] => STEPS.filter(test).map(({ kind }) => freshStep(kind, near[kind]));
   const tones = of(({ takes, gives }) => takes === 'tone' && gives === 'tone');
   const [ground, art] = base.passes as readonly [Pass, Pass];
   const size = { width: 40, height: 50 };
@@ -230,6 +237,18 @@ export const allSteps = (base: Sheet): Sheet => {
   const multiplied = { mode: 'multiply', strength: 0.9 } as const;
   // Several passes, so that no one of them is left with nothing to work on.
   const parts = Array.from({ length: 4 }, (_, part) => tones.filter((_step, i) => i % 4 === part));
+  const others: readonly (readonly Step[])[] = [
+    [
+      freshStep('displace', { soft: 0.8 }),
+      freshStep('bend', { by: 'the form of the picture', depth: 2, soft: 3, bent: 'both' }),
+      freshStep('screen', { lpi: 10 }),
+    ],
+    [freshStep('texture-screen', { of: 'dry brush', size: 0.3 })],
+    [freshStep('error-diffusion', { dot: 0.4 })],
+    [freshStep('round-screen', { shape: 'a spiral' })],
+    [freshStep('process-screen', { lpi: 24 })],
+    of(({ family, takes }) => family === 'light' && takes === 'colour'),
+  ];
   return {
     ...base,
     name: 'All steps',
@@ -256,9 +275,21 @@ export const allSteps = (base: Sheet): Sheet => {
           freshStep('colour-back'),
         ],
       },
+      ...others.map((steps, i): Pass => ({
+        ...art,
+        id: `other-${i}`,
+        name: `Other ${i + 1}`,
+        placement,
+        lay: multiplied,
+        // What works on colours is given them.
+        steps: stepOfKind(steps[0]?.kind ?? '')?.takes === 'colour' ? steps : [freshStep('grey-response'), ...steps],
+      })),
       {
         ...freshPass('over-all', 'Over all', { kind: 'overall' }, wholeSheet(size)),
-        steps: of(({ takes, kind }) => takes === 'colour' && kind !== 'colour-back' && kind !== 'grey-response').map((step) => ({
+        steps: of(
+          ({ takes, kind, family }) =>
+            takes === 'colour' && kind !== 'colour-back' && kind !== 'grey-response' && kind !== 'process-screen' && family !== 'light',
+        ).map((step) => ({
           ...step,
           amount: 0.4,
         })),

@@ -35,7 +35,7 @@ const displaced = (params: Record<string, unknown>) => {
 // OpenCV 4.5 by @techstark/opencv-js (Apache-2.0): bilinear, in steps of 1/32 px.
 test('displacement along an arrow is OpenCV’s remap by the map less its mean', () => {
   const arrow = { x: 6, y: -3 };
-  const found = valuesOf(displaced({ arrow, beyond: 'hold' }) as never);
+  const found = valuesOf(displaced({ arrow, beyond: 'hold' }));
   const { mat, floats } = cvOf(valuesOf(treatedPicture(HILLS, [step('grey-response')], { size: SIZE, ppi: PPI }).raster));
   const way = (mm: number) => Float32Array.from({ length: SIDE * SIDE }, (_, i) => mm * 5 * (((i % SIDE) + 0.5) / SIDE - 0.5));
   const [dx, dy] = [way(arrow.x), way(arrow.y)];

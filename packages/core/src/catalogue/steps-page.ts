@@ -49,7 +49,7 @@ const shownDefault = (dial: AnyDial): string => {
   if (dial.type === 'point')
     return dial.default
       ? `${dial.default.x}, ${dial.default.y} mm`
-      : `${(dial.unset ?? [0.5, 0.5]).map((share) => `${100 * share} %`).join(', ')} of the sheet`;
+      : `${(dial.unset ?? [0.5, 0.5]).map((share) => `${100 * share} %`).join(', ')} of ${dial.inPass ? 'the pass’s box' : 'the sheet'}`;
   if (dial.type === 'bends') return 'none';
   if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
   if (dial.type === 'ramp') return `${dial.default.length} colours`;
@@ -58,9 +58,7 @@ const shownDefault = (dial: AnyDial): string => {
 };
 
 const shownWords = ({ shownWhen: when }: AnyDial): string =>
-  when
-    ? ` (while ${when.dial} is ${'is' in when ? String(when.is) : `not ${Array.isArray(when.isNot) ? when.isNot.join(' or ') : when.isNot}`})`
-    : '';
+  when ? ` (while ${when.dial} is ${'is' in when ? String(when.is) : `not ${[when.isNot].flat().join(' or ')}`})` : '';
 
 const dialRow = ([name, dial]: readonly [string, AnyDial]): string =>
   `| \`${name}\` | ${dial.title} | ${takes(dial)} | ${shownDefault(dial)} | ${dial.more ?? ''}${shownWords(dial)} |`;

@@ -115,16 +115,17 @@ export interface PictureDial extends DialBase<PictureRef | null> {
 export interface PointDial extends DialBase<SheetPoint | null> {
   readonly type: 'point';
   readonly arrow?: boolean;
-  /** Where a place that is null lies, in shares of the sheet's sides; its middle where it is not said. */
+  /** Where a place that is null lies, in shares of the sheet's sides (of the pass's box, where `inPass`); its middle where it is not said. */
   readonly unset?: readonly [number, number];
+  readonly inPass?: boolean;
 }
 
-/** Where a point lies on a sheet of a size, mm. */
+/** Where a point lies, mm; `box` is that in which it lies to begin with. */
 export const pointOn = (
   value: SheetPoint | null,
   { unset: [u, v] = [0.5, 0.5] }: Pick<PointDial, 'unset'>,
-  { width, height }: { readonly width: number; readonly height: number },
-): SheetPoint => value ?? { x: u * width, y: v * height };
+  box: { readonly x?: number; readonly y?: number; readonly width: number; readonly height: number },
+): SheetPoint => value ?? { x: (box.x ?? 0) + u * box.width, y: (box.y ?? 0) + v * box.height };
 
 /** Strokes on the table that bend what lies under them, in their order. */
 export interface BendsDial extends DialBase<readonly BendStroke[]> {

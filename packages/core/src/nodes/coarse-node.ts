@@ -5,7 +5,7 @@ import { blankPlane, isBlank } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
-import { rendered, scoped, settled, wantOnce, type Node } from './node';
+import { rendered, scoped, settled, wantOnce, type Bounds, type Node } from './node';
 
 /** Side of the tiles that a coarse grid is made in, in fine pixels: that of the blocks that regions are rendered in. */
 const TILE = 512;
@@ -33,28 +33,48 @@ export const coarseNode = (input: Node<'tone'>, shift: number, through: Through 
         return settled(reducedTone(fine, region, shift, through, inside.kernels), inside.kernels) as ToneRaster;
       }),
   };
-  return {
-    key: keyOf('coarse tiles', null, [tile]),
-    kind: 'tone',
-    keeping: 'never',
-    ...(input.bounds ? { bounds: { box: coarseRegion(input.bounds.box, shift), bare: bareOf('tone') } } : {}),
-    want(region, wants, work) {
-      for (const each of tilesTouched(region, side)) wantOnce(tile, each, wants, work);
-    },
-    *render(region, work) {
-      const tone = new Int16Array(sizeOf(region));
-      let coverage: Int16Array | null = null;
-      for (const each of tilesTouched(region, side)) {
-        const made = yield* rendered(tile, each, work);
-        const part = overlap(each, region) as Region;
-        put(made.tone, each, tone, region, part);
-        if (made.coverage && !coverage) coverage = new Int16Array(tone.length).fill(ONE);
-        if (coverage) put(made.coverage, each, coverage, region, part);
-      }
-      return { kind: 'tone', region, tone, coverage };
-    },
-  };
+  const bounds = input.bounds && { box: coarseRegion(input.bounds.box, shift), bare: bareOf<'tone'>('tone') };
+  return inTiles(tile, side, bounds);
 };
+
+/** A plane out of whole tiles of a node, which keeps them: neighbours do not make them anew. */
+export const inTiles = (tile: Node<'tone'>, side: number, bounds?: Bounds<'tone'>): Node<'tone'> => ({
+  key: keyOf('coarse tiles', null, [tile]),
+  kind: 'tone',
+  keeping: 'never',
+  ...(bounds ? { bounds } : {}),
+  want(region, wants, work) {
+    for (const each of tilesTouched(region, side)) wantOnce(tile, each, wants, work);
+  },
+  *render(region, work) {
+    const tone = new Int16Array(sizeOf(region));
+    let coverage: Int16Array | null = null;
+    for (const each of tilesTouched(region, side)) {
+      const made = yield* rendered(tile, each, work);
+      const part = overlap(each, region) as Region;
+      put(made.tone, each, tone, region, part);
+      if (made.coverage && !coverage) coverage = new Int16Array(tone.length).fill(ONE);
+      if (coverage) put(made.coverage, each, coverage, region, part);
+    }
+    return { kind: 'tone', region, tone, coverage };
+  },
+});
+
+/** A plane whose tiles are made once and kept where grids are. */
+export const keptInTiles = (plane: Node<'tone'>, side: number): Node<'tone'> =>
+  inTiles(
+    {
+      key: keyOf('kept', null, [plane]),
+      kind: 'tone',
+      keeping: 'grid',
+      want: (region, wants, work) => wantOnce(plane, region, wants, work),
+      render: (region, work) =>
+        scoped(work, function* (inside) {
+          return settled(yield* rendered(plane, region, inside), inside.kernels) as ToneRaster;
+        }),
+    },
+    side,
+  );
 
 /** Whole tiles of the grid that a region touches. */
 const tilesTouched = (region: Region, side: number): Region[] =>

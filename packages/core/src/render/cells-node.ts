@@ -56,7 +56,7 @@ class CellRows {
   take(at: number): Float64Array {
     const { ink, pixels } = this.row(at);
     this.sums.delete(at);
-    return ink.map((sum, i) => (pixels[i] ? sum / (pixels[i] as number) / (ONE * ONE) : 0));
+    return ink.map((sum, i) => (pixels[i] ? sum / pixels[i] / (ONE * ONE) : 0));
   }
 }
 

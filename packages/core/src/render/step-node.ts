@@ -177,7 +177,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       const mark = arena.mark();
       const made = yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels);
-      return packed(cropped(made, region, arena), mark, arena) as RasterOf<typeof kind>;
+      return packed(cropped(made, region, arena), mark, arena);
     },
   });
 };

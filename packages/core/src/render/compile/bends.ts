@@ -34,9 +34,9 @@ const waysStep = (axis: 'x' | 'y', bend: Bend): AnyStep =>
       const region = at.wanted;
       const tone = bend.ways(axis, at, region, kernels);
       yield;
-      return { kind: 'tone', region, tone, coverage: null };
+      return { kind: 'tone' as const, region, tone, coverage: null };
     },
-  }) as unknown as AnyStep;
+  });
 
 /** The picture moved by a bend. */
 const movedStep = (mostMm: number): AnyStep =>
@@ -55,7 +55,7 @@ const movedStep = (mostMm: number): AnyStep =>
       const here = (plane: Int16Array): Int16Array => crop(plane, input.region, at.wanted, kernels.arena);
       return movedRaster(input, { ...at.bend, x: here(at.bend.x), y: here(at.bend.y) }, at.box, 'nothing', at.wanted, kernels);
     },
-  }) as unknown as AnyStep;
+  });
 
 /** Ways of which only so much is left as a mask says. */
 const weakened = (ways: Plane, weights: Plane | null): Plane => {

@@ -2,7 +2,7 @@ import { convertNode } from '../../nodes/convert-node';
 
 import { pictureNode } from '../../nodes/picture-node';
 import { keyOf } from '../../nodes/key';
-import { coarseNode } from '../../nodes/coarse-node';
+import { coarseNode, keptInTiles } from '../../nodes/coarse-node';
 import { rendered, wantOnce, type Node } from '../../nodes/node';
 import { lightNode, planeOf, softNode, type Plane } from '../../nodes/plane-nodes';
 import { noisePlane } from '../../raster/noise';
@@ -51,6 +51,9 @@ const surfaceOrPicture = (context: Context, ref: SurfaceRef | PictureRef, wish: 
   return pictureNode(info, { ...boxAt(sheet.width / 2, height / 2, sheet.width, height), beyond: 'mirror' }, pxPerMm);
 };
 
+/** Side of the tiles in which a soft map is kept, pixels of its grid. */
+const KEPT_SIDE = 128;
+
 /** Standard deviations in pixels of its grid that a soft map has at least. */
 const FINENESS = 1.6;
 
@@ -81,7 +84,10 @@ const lightOf = (context: Context, wish: MapWish, pass: Pass, title: string, { s
   const light = (node: Node): Plane => lightNode(convertNode(node, 'tone'));
   // A surface or picture is made on the grid itself; what is printed is brought down to it.
   const onGrid = (shift: number): Plane => {
-    if (of !== 'beneath' && !('pass' in of)) return light(surfaceOrPicture(context, of, wish, pass, pxPerMm / 2 ** shift));
+    if (of !== 'beneath' && !('pass' in of)) {
+      const made = light(surfaceOrPicture(context, of, wish, pass, pxPerMm / 2 ** shift));
+      return shift === 0 ? made : keptInTiles(made, KEPT_SIDE);
+    }
     const printed =
       of === 'beneath'
         ? (records.beneath.get(pass.id) as Node)

@@ -241,7 +241,7 @@ const applied = (context: Context, pass: Pass, step: Step, declaration: AnyStep,
 const printed = (context: Context, pass: Pass, step: Step, plates: readonly Plate[], input: Node): Node<'colour'> => {
   const nodes = plates.map((plate): PlateNode => {
     const inks = plate.separation.inks.map(context.colourOf);
-    const tones = applied(context, pass, step, separation as unknown as AnyStep, { ...plate.separation, inks }, input);
+    const tones = applied(context, pass, step, separation, { ...plate.separation, inks }, input);
     const dots = applied(context, pass, step, declared(plate.screen.kind), plate.screen.params, tones);
     const { across, down } = plate.register.params;
     const isOff = across !== 0 || down !== 0;

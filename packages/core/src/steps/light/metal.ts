@@ -19,6 +19,9 @@ import { edgeDistance } from './edge-distance';
 
 const HORIZON = 'a horizon';
 const PICTURE = 'a picture';
+/** Where the horizon lies in the pass's box, and the lamp over the sheet, until they are placed. */
+const HORIZON_AT = [0.5, 0.55] as const;
+const LAMP_AT = [0.25, 0.1] as const;
 
 /** Softness of the bevel's slopes, and width of the lines at its edges, of the bevel's width. */
 const SMOOTH = 0.1;
@@ -106,10 +109,10 @@ export const metal = defineStep({
   dials: {
     width: length({ title: 'Bevel', min: 0.2, max: 40, wide: true, default: 3, more: 'a broader edge' }),
     chisel: share({ title: 'Chiselled', default: 0.4, more: 'flat, sharp flanks; less is round' }),
-    lamp: point({ title: 'Lamp', default: null, unset: [0.25, 0.1] }),
+    lamp: point({ title: 'Lamp', default: null, unset: LAMP_AT }),
     mirrors: choice({ title: 'The face mirrors', options: [HORIZON, PICTURE], default: HORIZON }),
     texture: picture({ title: 'The picture', default: null, shownWhen: { dial: 'mirrors', is: PICTURE } }),
-    horizon: point({ title: 'Horizon', default: null }),
+    horizon: point({ title: 'Horizon', default: null, unset: HORIZON_AT, inPass: true }),
     tall: length({ title: 'Height of the view', min: 2, max: 2000, wide: true, default: 90, more: 'the ramp is drawn out' }),
     turn: angle({ title: 'Turn of the view', min: -90, max: 90, default: 0, more: 'turned counter-clockwise', further: true }),
     face: ramp({
@@ -226,17 +229,17 @@ export const metal = defineStep({
 
 /** The lamp over the sheet: as high as a third of the sheet's width. */
 const lampOf = (lamp: SheetPoint | null, { pxPerMm, size }: StepAt): Light => {
-  const { x, y } = pointOn(lamp, { unset: [0.25, 0.1] }, size);
+  const { x, y } = pointOn(lamp, { unset: LAMP_AT }, size);
   return { x: x * pxPerMm, y: y * pxPerMm, z: (size.width / 3) * pxPerMm };
 };
 
-/** Where along the face's ramp a place looks: a half on the horizon, which lies a little under the middle of what prints until it is placed. */
+/** Where along the face's ramp a place looks: a half on the horizon. */
 const viewOf = (params: { readonly horizon: SheetPoint | null; readonly tall: number; readonly turn: number }, at: StepAt) => {
   const { placed, pxPerMm } = at;
   const [sin, cos] = [sinDeg(params.turn), cosDeg(params.turn)];
-  const [hx, hy] = params.horizon
-    ? [params.horizon.x * pxPerMm, params.horizon.y * pxPerMm]
-    : [placed.x + placed.width / 2, placed.y + 0.55 * placed.height];
+  const box = { x: placed.x / pxPerMm, y: placed.y / pxPerMm, width: placed.width / pxPerMm, height: placed.height / pxPerMm };
+  const { x, y } = pointOn(params.horizon, { unset: HORIZON_AT }, box);
+  const [hx, hy] = [x * pxPerMm, y * pxPerMm];
   const tall = params.tall * pxPerMm;
   return (x: number, y: number): number => 0.5 + (sin * (x - hx) + cos * (y - hy)) / tall;
 };

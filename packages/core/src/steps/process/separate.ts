@@ -20,30 +20,67 @@ const mostOf = (ink: readonly [number, number, number], target: readonly [number
   return Math.max(0, most);
 };
 
+/** Most inks of a process. */
+const MOST_INKS = 4;
+
 /** Mean light where one ink is bare and where it is solid, the others at their coverages; three values each into `out`. */
-const boundsOf = (coverages: Float64Array, ink: number, light: Float64Array, out: Float64Array): void => {
-  const count = 1 << coverages.length;
-  out.fill(0);
-  for (let which = 0; which < count; which++) {
-    let area = 1;
-    for (let i = 0; i < coverages.length; i++) {
-      if (i !== ink) area *= which & (1 << i) ? (coverages[i] as number) : 1 - (coverages[i] as number);
+const boundsOf = (coverages: Float64Array, ink: number, light: Float64Array, areas: Float64Array, out: Float64Array): void => {
+  // Areas of the others' overprints, built up ink by ink; this ink's bit tells bare from solid.
+  let count = 1;
+  areas[0] = 1;
+  for (let i = 0; i < coverages.length; i++) {
+    const full = i === ink ? 1 : (coverages[i] as number);
+    const bare = i === ink ? 1 : 1 - full;
+    for (let which = 0; which < count; which++) {
+      const area = areas[which] as number;
+      areas[which + count] = area * full;
+      areas[which] = area * bare;
     }
-    const at = which & (1 << ink) ? 3 : 0;
-    for (let c = 0; c < 3; c++) out[at + c] = (out[at + c] as number) + area * (light[3 * which + c] as number);
+    count *= 2;
   }
+  let [r0, g0, b0, r1, g1, b1] = [0, 0, 0, 0, 0, 0];
+  const bit = 1 << ink;
+  for (let which = 0; which < count; which++) {
+    const area = areas[which] as number;
+    const [r, g, b] = [
+      area * (light[3 * which] as number),
+      area * (light[3 * which + 1] as number),
+      area * (light[3 * which + 2] as number),
+    ];
+    if (which & bit) {
+      r1 += r;
+      g1 += g;
+      b1 += b;
+    } else {
+      r0 += r;
+      g0 += g;
+      b0 += b;
+    }
+  }
+  out[0] = r0;
+  out[1] = g0;
+  out[2] = b0;
+  out[3] = r1;
+  out[4] = g1;
+  out[5] = b1;
 };
 
 /** Coverages whose mean light is nearest to a target's: each in turn the best with the others held, since the mean is straight in each. */
-const nearest = (target: readonly [number, number, number], primaries: Primaries, from: readonly number[]): number[] => {
-  const found = Float64Array.from(from);
+const nearest = (
+  target: readonly [number, number, number],
+  primaries: Primaries,
+  from: readonly number[],
+  start: readonly number[] | null,
+): number[] => {
+  const found = Float64Array.from(from, (least, i) => Math.max(least, start?.[i] ?? 0));
   const light = Float64Array.from(primaries.flat());
   const weights = target.map(weightAt);
   const bounds = new Float64Array(6);
+  const areas = new Float64Array(2 ** MOST_INKS);
   for (let round = 0; round < ROUNDS; round++) {
     let change = 0;
     for (let i = 0; i < found.length; i++) {
-      boundsOf(found, i, light, bounds);
+      boundsOf(found, i, light, areas, bounds);
       let [top, bottom] = [0, 0];
       for (let c = 0; c < 3; c++) {
         const slope = (bounds[3 + c] as number) - (bounds[c] as number);
@@ -74,8 +111,12 @@ export interface Separation {
   readonly black: number;
 }
 
-/** Coverages of the inks (0 … 1) for an sRGB colour. */
-export const separated = (colour: readonly [number, number, number], { inks, black }: Separation): number[] => {
+/** Coverages of the inks (0 … 1) for an sRGB colour; those of a colour near to it are a good start. */
+export const separated = (
+  colour: readonly [number, number, number],
+  { inks, black }: Separation,
+  start: readonly number[] | null = null,
+): number[] => {
   const primaries = primariesOf(inks);
   const target = colour.map(decoded) as unknown as readonly [number, number, number];
   const light = (ink: Rgb): number => ink[0] + ink[1] + ink[2];
@@ -86,6 +127,7 @@ export const separated = (colour: readonly [number, number, number], { inks, bla
       target,
       primaries,
       inks.map((_, i) => (i === darkest ? share * most : 0)),
+      start,
     );
   let found = withBlack(black);
   if (offBy(found, target, primaries) <= NEAR) return found;
@@ -102,19 +144,46 @@ export const separated = (colour: readonly [number, number, number], { inks, bla
   return found;
 };
 
-/** Tone of every ink (1 − its coverage, 0 … ONE) for each colour of a cube, red slowest. */
+/** Points a side that are solved for a draft; those between are straight. */
+const DRAFT_POINTS = (CUBE_POINTS + 1) / 2;
+
+/** Coverages of every ink at the points of a cube, red slowest, `points` a side. */
+const solved = (given: Separation, points: number): Float64Array[] => {
+  const cubes = given.inks.map(() => new Float64Array(points ** 3));
+  const share = (i: number): number => i / (points - 1);
+  let before: readonly number[] | null = null;
+  for (let i = 0; i < points ** 3; i++) {
+    const [r, g, b] = [Math.floor(i / points ** 2), Math.floor(i / points) % points, i % points];
+    before = separated([share(r), share(g), share(b)], given, b === 0 ? null : before);
+    for (const [ink, coverage] of before.entries()) (cubes[ink] as Float64Array)[i] = coverage;
+  }
+  return cubes;
+};
+
+/** A cube of DRAFT_POINTS a side at CUBE_POINTS: each new point is the mean of its neighbours. */
+const finer = (cube: Float64Array): Float64Array => {
+  const out = new Float64Array(CUBE_POINTS ** 3);
+  const at = (r: number, g: number, b: number): number => cube[(r * DRAFT_POINTS + g) * DRAFT_POINTS + b] as number;
+  const around = (i: number): readonly number[] => (i % 2 === 0 ? [i / 2] : [(i - 1) / 2, (i + 1) / 2]);
+  for (let i = 0; i < out.length; i++) {
+    const [r, g, b] = [Math.floor(i / CUBE_POINTS ** 2), Math.floor(i / CUBE_POINTS) % CUBE_POINTS, i % CUBE_POINTS].map(around) as [
+      readonly number[],
+      readonly number[],
+      readonly number[],
+    ];
+    let sum = 0;
+    for (const x of r) for (const y of g) for (const z of b) sum += at(x, y, z);
+    out[i] = sum / (r.length * g.length * b.length);
+  }
+  return out;
+};
+
+/** Tone of every ink (1 − its coverage, 0 … ONE) for each colour of a cube, red slowest; a draft's is solved at fewer points. */
 export const separationCubes = remembering(
-  6,
-  (given: Separation) => JSON.stringify(given),
-  (given): readonly Int16Array[] => {
-    const cubes = given.inks.map(() => new Int16Array(CUBE_POINTS ** 3));
-    const share = (i: number): number => i / (CUBE_POINTS - 1);
-    for (let i = 0; i < CUBE_POINTS ** 3; i++) {
-      const [r, g, b] = [Math.floor(i / CUBE_POINTS ** 2), Math.floor(i / CUBE_POINTS) % CUBE_POINTS, i % CUBE_POINTS];
-      separated([share(r), share(g), share(b)], given).forEach((coverage, ink) => {
-        (cubes[ink] as Int16Array)[i] = Math.floor((1 - coverage) * ONE + 0.5);
-      });
-    }
-    return cubes;
+  8,
+  (given: Separation & { readonly draft: boolean }) => JSON.stringify(given),
+  ({ draft, ...given }): readonly Int16Array[] => {
+    const cubes = draft ? solved(given, DRAFT_POINTS).map(finer) : solved(given, CUBE_POINTS);
+    return cubes.map((cube) => Int16Array.from(cube, (coverage) => Math.floor((1 - coverage) * ONE + 0.5)));
   },
 );

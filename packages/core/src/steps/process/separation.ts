@@ -17,12 +17,12 @@ export const separation = defineStep({
   reach: () => 0,
   locality: 'local',
   draft: { behaviour: 'same' },
-  *apply(input, params, _, kernels) {
+  *apply(input, params, { draft }, kernels) {
     const { inks, black, plate } = params as unknown as { readonly inks: readonly Rgb[]; readonly black: number; readonly plate: number };
     const count = input.data.length / 4;
     const [tone, coverage] = [kernels.arena.plane(count), kernels.arena.plane(count)];
     yield;
-    kernels.cube(input.data, separationCubes({ inks, black })[plate] as Int16Array, tone, coverage);
+    kernels.cube(input.data, separationCubes({ inks, black, draft })[plate] as Int16Array, tone, coverage);
     return { kind: 'tone', region: input.region, tone, coverage };
   },
 });

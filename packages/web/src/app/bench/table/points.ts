@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { findPass, isShown, pointOn, stepOfKind, type DialOf, type Sheet, type SheetPoint } from '@uvrant/core';
+import { findPass, isShown, pointOn, stepOfKind, type AnyDial, type DialOf, type Sheet, type SheetPoint } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { Drag, type Dragged } from '../../ui/drag';
+import { boxOf } from '../dials/fields/point-box';
 import { Editing } from '../editing';
 import type { Viewport } from './viewport';
 
@@ -47,24 +48,32 @@ export class Points {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly line = inject(Store).selectSignal(benchFeature.selectLine);
 
-  private readonly step = computed(() => {
-    const { pass, step } = this.line();
-    return pass && step ? (findPass(this.sheet(), pass)?.steps.find(({ id }) => id === step) ?? null) : null;
+  private readonly pass = computed(() => {
+    const { pass } = this.line();
+    return pass === null ? null : (findPass(this.sheet(), pass) ?? null);
   });
+  private readonly step = computed(() => this.pass()?.steps.find(({ id }) => id === this.line().step) ?? null);
 
   protected readonly points = computed<readonly Placed[]>(() => {
     const step = this.step();
     const dials = Object.entries((step && stepOfKind(step.kind)?.dials) ?? {});
-    const { width, height } = this.sheet().size;
     return dials.flatMap(([name, dial]): readonly Placed[] => {
       if (!step || dial.type !== 'point' || dial.further || !isShown(dial, step.params)) return [];
       const value = (step.params[name] ?? null) as SheetPoint | null;
-      const middle = { x: width / 2, y: height / 2 };
-      if (!dial.arrow) return [{ name, dial, ...this.onScreen(pointOn(value, dial, this.sheet().size)), from: null }];
-      const tip = { x: middle.x + (value?.x ?? 0), y: middle.y + (value?.y ?? 0) };
-      return [{ name, dial, ...this.onScreen(tip), from: this.onScreen(middle) }];
+      const start = this.startOf(step.params, dials);
+      if (!dial.arrow)
+        return [{ name, dial, ...this.onScreen(pointOn(value, dial, boxOf(dial, this.sheet(), this.pass() ?? undefined))), from: null }];
+      const tip = { x: start.x + (value?.x ?? 0), y: start.y + (value?.y ?? 0) };
+      return [{ name, dial, ...this.onScreen(tip), from: this.onScreen(start) }];
     });
   });
+
+  /** Where arrows begin, mm: in the middle, or lower where a place lies there. */
+  private startOf(params: Readonly<Record<string, unknown>>, dials: readonly (readonly [string, AnyDial])[]): SheetPoint {
+    const { width, height } = this.sheet().size;
+    const isTaken = dials.some(([, dial]) => dial.type === 'point' && !dial.arrow && isShown(dial, params));
+    return { x: width / 2, y: height * (isTaken ? 0.8 : 0.5) };
+  }
 
   private onScreen({ x, y }: SheetPoint): SheetPoint {
     return { x: this.view().x + x * this.scale(), y: this.view().y + y * this.scale() };
@@ -76,9 +85,11 @@ export class Points {
     const bed = this.element.nativeElement.getBoundingClientRect();
     const mm = (at: number, from: number, view: number): number => (at - from - view) / this.scale();
     const at = { x: mm(moment.x, bed.left, this.view().x), y: mm(moment.y, bed.top, this.view().y) };
-    const { width, height } = this.sheet().size;
+    const held = this.step();
+    if (!held) return;
+    const start = this.startOf(held.params, Object.entries(stepOfKind(held.kind)?.dials ?? {}));
     const tenth = (value: number): number => Math.max(-10_000, Math.min(10_000, Math.round(value * 10) / 10));
-    const value = dial.arrow ? { x: tenth(at.x - width / 2), y: tenth(at.y - height / 2) } : { x: tenth(at.x), y: tenth(at.y) };
+    const value = dial.arrow ? { x: tenth(at.x - start.x), y: tenth(at.y - start.y) } : { x: tenth(at.x), y: tenth(at.y) };
     this.editing.step(pass, step, (each) => ({ ...each, params: { ...each.params, [name]: value } }), `${step} ${name}`);
     if (moment.isLast) this.editing.endGesture();
   }

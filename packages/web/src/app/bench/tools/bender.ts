@@ -12,7 +12,7 @@ import { LINE_TOLERANCE, TableTool, type Drawn } from './tool';
   template: `
     <svg aria-hidden="true">
       @for (line of lines(); track $index) {
-        <polyline class="outline" [attr.points]="line" />
+        <polyline class="kept" [attr.points]="line" />
       }
       @if (trail(); as points) {
         <polyline class="trail" [attr.points]="points" [style.strokeWidth.px]="brushPx()" />

@@ -17,8 +17,8 @@ const STRENGTH = share({ title: 'Strength', min: -1, default: 0.6, more: 'bends 
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
-      <span class="unit wide">{{ value().length === 0 ? 'draw on the table' : value().length + ' on the table' }}</span>
     </div>
+    <p class="more">{{ value().length === 0 ? 'Draw on the table: what a stroke passes bends.' : 'Draw on the table for more.' }}</p>
     <uv-toggles [options]="ways" [value]="brush.way()" label="What a stroke does" (chosen)="choose($event)" />
     <uv-ranged-field class="inline" [dial]="size" [value]="brush.size()" [change]="setSize" />
     <uv-ranged-field class="inline" [dial]="strength" [value]="brush.strength()" [change]="setStrength" />

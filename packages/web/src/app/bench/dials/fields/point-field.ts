@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { pointOn, type DialOf, type Pass, type Sheet, type SheetPoint } from '@uvrant/core';
 import { Figure } from '../../../ui/figure';
 import type { FieldInputs } from './field-inputs';
+import { boxOf } from './point-box';
 
 /** A place on the sheet, or an arrow, in figures; it is dragged on the table, too. */
 @Component({
@@ -32,7 +33,7 @@ export class PointField {
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
 
-  protected readonly at = computed<SheetPoint>(() => pointOn(this.value(), this.dial(), this.sheet().size));
+  protected readonly at = computed<SheetPoint>(() => pointOn(this.value(), this.dial(), boxOf(this.dial(), this.sheet(), this.pass())));
   protected readonly words = computed(() => (this.dial().arrow ? ['to the right', 'down'] : ['from the left', 'from the top']));
 
   protected put(side: Partial<SheetPoint>): void {
