@@ -57,7 +57,7 @@ test('dots are bent by a stroke on the table, the stroke is turned down and take
   await laidOut(page, small([freshPass('art', 'art', ramp, boxAt(30, 40, 60, 80), { steps })]));
   const before = await print(page);
   await stepLine(page, /^Grey response/).click();
-  await added(page, 'liquify', /^Bend/);
+  await added(page, 'smudge', /^Bend/);
   expect(await print(page)).toBe(before);
 
   const bed = (await page.getByRole('application', { name: /^Draw on the sheet/ }).boundingBox())!;

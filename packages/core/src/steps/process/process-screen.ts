@@ -53,7 +53,7 @@ export const processScreen = defineStep({
   title: 'Process screens',
   family: 'screen',
   purpose: 'A picture in colour becomes dots of two to four inks, each at its own angle.',
-  words: 'cmyk rosette four colour halftone separation cyan magenta yellow black comic offset plates gcr',
+  words: 'cmyk rosette full colour dots separation cyan magenta yellow black comic offset plates gcr',
   dials: {
     inks: choice({ title: 'Inks', options: ['2', '3', '4'], default: '4' }),
     ink1: one.ink,

@@ -80,7 +80,7 @@ export const bend = defineStep({
   title: 'Bend',
   family: 'warp',
   purpose: 'Dots follow a form: bent by strokes on the table, or along the picture’s light and dark.',
-  words: 'warp liquify push twirl pinch bloat contour cheek face follow form curve smudge',
+  words: 'warp push twirl pinch bloat contour cheek face follow form curve smudge',
   dials: {
     by: choice({ title: 'Bent by', options: [STROKES, FORM], default: STROKES }),
     strokes: bends({ title: 'Strokes', default: [], shownWhen: { dial: 'by', is: STROKES } }),
