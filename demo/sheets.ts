@@ -266,32 +266,32 @@ const washed = await wearFrom(
 );
 /** The moon's disc within its picture: 86 of 100 of it. */
 const disc = { ...moonBox, width: 0.86 * moonBox.width, height: 0.86 * moonBox.height };
-/** A line of lettering in metal, with a horizon of its own. */
-const metalLine = (id: string, name: string, text: string, box: Placement, seed: number) =>
-  freshPass(
-    id,
-    name,
-    freshSource('type', { text, upperCase: true, lines: 'fit', size: 40, leading: 1, font: { family: 'alfa-slab-one' } }),
-    box,
-    {
+/** A line of lettering in metal with a horizon of its own, over its halo. */
+const metalLine = (id: string, name: string, text: string, box: Placement, seed: number) => {
+  const type = freshSource('type', { text, upperCase: true, lines: 'fit', size: 40, leading: 1, font: { family: 'alfa-slab-one' } });
+  return [
+    freshPass(`${id}-halo`, `Halo of ${text}`, type, box, {
+      steps: [freshStep('halo', { where: 'outside', reach: 4, falloff: 0.7, strength: 0.8, colour: { ink: 'straw' }, only: true })],
+    }),
+    freshPass(id, name, type, box, {
       steps: [
         freshStep('metal', { width: 2.6, tall: 1.15 * box.height, lamp: { x: 60, y: 250 }, polish: 0.7, grain: 0.7, seed }),
         freshStep('glints', { from: 0.84, apart: 90, size: 24, rays: 4, turn: 8, irregular: 0.7, seed }),
-        freshStep('halo', { where: 'outside', reach: 5, falloff: 0.7, strength: 0.8, colour: { ink: 'straw' } }),
       ],
       wear: [{ ...washed, id: `${washed.id}-${id}`, share: 0.1, home: box }],
-    },
-  );
+    }),
+  ];
+};
 write('2-garment.json', {
   ...carried,
   inks: [...carried.inks, ink('straw')],
   passes: [
     freshPass('glow', 'Moon glow', freshSource('shape', { form: 'ellipse', filled: true, border: 0, colour: { ink: 'straw' } }), disc, {
-      steps: [freshStep('halo', { where: 'outside', reach: 26, falloff: 0.62, strength: 0.62, colour: { ink: 'straw' }, only: true })],
+      steps: [freshStep('halo', { where: 'outside', reach: 20, falloff: 0.62, strength: 0.5, colour: { ink: 'straw' }, only: true })],
     }),
     ...carried.passes,
-    metalLine('title', 'Lettering, upper line', 'Perigee', on(shirtSize, [0.9, 13.35, 14.2, 1.99]), 1),
-    metalLine('hours', 'Lettering, lower line', 'Hours', on(shirtSize, [0.9, 15.62, 14.2, 2.62]), 2),
+    ...metalLine('title', 'Lettering, upper line', 'Perigee', on(shirtSize, [0.9, 13.35, 14.2, 1.99]), 1),
+    ...metalLine('hours', 'Lettering, lower line', 'Hours', on(shirtSize, [0.9, 15.62, 14.2, 2.62]), 2),
     freshPass(
       'line',
       'Small line',

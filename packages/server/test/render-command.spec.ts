@@ -162,7 +162,8 @@ test('bad options are explained', () => {
 test('the JSON Schema and the server’s own check agree on the committed sheets, and on what is wrong', () => {
   const validate = new Ajv2020({ strict: false }).compile(sheetJsonSchema());
   const demo = (name: string): Sheet => JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets', name), 'utf8')) as Sheet;
-  for (const sheet of [algebra, demo('1-poster.json'), demo('2-garment.json'), demo('4-drawn-page.json')]) {
+  const demos = ['1-poster', '2-garment', '4-drawn-page', '5-sleeve', '6-portrait'].map((name) => demo(`${name}.json`));
+  for (const sheet of [algebra, ...demos]) {
     expect([validate(sheet), validate.errors]).toEqual([true, null]);
     // Steps of older versions are this one's once read.
     expect(checkedSheet(sheet)).toEqual({ ...upgradedSheet(sheet), version: SHEET_VERSION });

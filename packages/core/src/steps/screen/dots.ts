@@ -15,8 +15,8 @@ export interface Dots {
   readonly angle: number;
 }
 
-/** Where a pass has no screen of its own: fine enough to read as soft, coarse enough to hold on cloth. Common practice. */
-export const SHEET_DOTS: Dots = { shape: 'round', lpi: 30, angle: 22.5 };
+/** Where a pass has no screen of its own: 45 lines an inch read as soft and hold on cloth. Common practice. */
+export const SHEET_DOTS: Dots = { shape: 'round', lpi: 45, angle: 22.5 };
 
 /** The dots of a pass's last screen, so that what is soft beside it belongs to it. */
 export const dotsOf = ({ steps }: Pass): Dots => {
