@@ -16,6 +16,7 @@ import {
   wholeWearSums,
   type Pass,
   type Sheet,
+  type Step,
   type SourceInfo,
   type ToneStatistics,
   type TypePort,
@@ -65,7 +66,10 @@ test('three of the demo’s sheets are worn', () => expect(WORN.length).toBe(3))
 
 describe.each(WORN)('the draft of %s', (name) => {
   const sheet = demoSheet(root, name);
-  const isScreened = (pass: Pass): boolean => pass.steps.some(({ kind }) => kind === 'screen');
+  // Soft light is a screen's dots, too, where edges are screened.
+  const becomesDots = ({ kind }: Step): boolean =>
+    kind === 'screen' || (sheet.edges === 'screened' && (kind === 'halo' || kind === 'cast'));
+  const isScreened = (pass: Pass): boolean => pass.steps.some(becomesDots);
   // Screens drawn at a draft's pixels have an error of their own: what is asked here is what wear does.
   const unscreened: Sheet = { ...sheet, passes: sheet.passes.map((pass) => ({ ...pass, on: pass.on && !isScreened(pass) })) };
 
