@@ -489,7 +489,7 @@ describe('ink that runs', () => {
   test('an older ink spread prints with the dials it had, the new ones at nothing', () => {
     const upgraded = stepOfKind('ink-spread')?.upgrade?.({ spread: 0.2, ragged: 0.1, seed: 4 }, 1);
     expect(upgraded).toEqual({ spread: 0.2, ragged: 0.1, seed: 4, pooled: 0, mottle: 0, pinholes: 0, starved: 0, travel: 90 });
-    expect(stepOfKind('screen')?.upgrade?.({ lpi: 20 }, 1)).toEqual({ lpi: 20, auto: false, detail: 1 });
+    expect(stepOfKind('screen')?.upgrade?.({ lpi: 20 }, 1)).toEqual({ lpi: 20, auto: false, detail: 1, shift: 0 });
   });
 
   test('quantiles of the normal distribution (Abramowitz & Stegun, table 26.5)', () => {
