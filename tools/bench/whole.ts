@@ -24,9 +24,9 @@ const BOUNDS: Readonly<Record<(typeof DEMO_SHEETS)[number], { readonly s: number
   '1-poster': { s: 5, blurs: 4 },
   '2-garment': { s: 2.5, blurs: 3 },
   '3-found-print': { s: 4, blurs: 6 },
-  // As its neighbour of the same size.
+  // As their neighbour of about the same size.
   '4-drawn-page': { s: 4, blurs: 6 },
-  '5-sleeve': { s: 12, blurs: 12 },
+  '5-sleeve': { s: 4, blurs: 6 },
   '6-portrait': { s: 4, blurs: 6 },
 };
 

@@ -1,7 +1,7 @@
 import { coarseRegion, fineRegion } from '../raster/coarse';
 import { ONE, sizeOf, type Region, type ToneRaster } from '../raster/raster';
-import { overlap, tilesOf } from '../raster/region';
-import { blankPlane, isBlank } from '../raster/uniform';
+import { paste, tilesOf } from '../raster/region';
+import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
@@ -51,10 +51,9 @@ export const inTiles = (tile: Node<'tone'>, side: number, bounds?: Bounds<'tone'
     let coverage: Int16Array | null = null;
     for (const each of tilesTouched(region, side)) {
       const made = yield* rendered(tile, each, work);
-      const part = overlap(each, region) as Region;
-      put(made.tone, each, tone, region, part);
+      paste(made.tone, each, tone, region);
       if (made.coverage && !coverage) coverage = new Int16Array(tone.length).fill(ONE);
-      if (coverage) put(made.coverage, each, coverage, region, part);
+      if (coverage) paste(made.coverage ?? uniformPlane(sizeOf(each), ONE), each, coverage, region);
     }
     return { kind: 'tone', region, tone, coverage };
   },
@@ -79,18 +78,6 @@ export const keptInTiles = (plane: Node<'tone'>, side: number): Node<'tone'> =>
 /** Whole tiles of the grid that a region touches. */
 const tilesTouched = (region: Region, side: number): Region[] =>
   tilesOf(region, side).map(({ x, y }) => ({ x: Math.floor(x / side) * side, y: Math.floor(y / side) * side, width: side, height: side }));
-
-/** Copies the part of a plane that two regions share; a plane that is not there is full. */
-const put = (from: Int16Array | null, at: Region, to: Int16Array, region: Region, part: Region): void => {
-  for (let y = part.y; y < part.y + part.height; y++) {
-    const start = (y - region.y) * region.width + part.x - region.x;
-    if (!from) to.fill(ONE, start, start + part.width);
-    else {
-      const row = (y - at.y) * at.width + part.x - at.x;
-      to.set(from.subarray(row, row + part.width), start);
-    }
-  }
-};
 
 /** Square means of a tone; its region is that of the coarse one's pixels. */
 export const reducedTone = (

@@ -155,7 +155,8 @@ export const takenNode = (texture: Node<'tone'>, table: Int16Array, tableKey: un
     return coverage ? multiplied(out, coverage, kernels) : out;
   });
 
-const boundsLike = (input: Node): { bounds?: Bounds<never> } => {
+/** The bounds of a node that is there where another is. */
+export const boundsLike = (input: Node): { bounds?: Bounds<never> } => {
   if (!input.bounds) return {};
   const bare = bareOf(input.kind as 'colour', input.colour) as unknown as Bounds<never>['bare'];
   return { bounds: { box: input.bounds.box, bare } };

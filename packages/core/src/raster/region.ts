@@ -47,6 +47,17 @@ export const bandsOf = (region: Region, height: number): Region[] => {
 
 export const regionName = (r: Region): string => `${r.x},${r.y},${r.width},${r.height}`;
 
+/** Copies the part of a plane that two regions share into another plane. `channels` values a pixel. */
+export const paste = (plane: Int16Array, from: Region, out: Int16Array, to: Region, channels = 1): void => {
+  const part = overlap(from, to);
+  if (!part) return;
+  const line = part.width * channels;
+  for (let y = part.y; y < part.y + part.height; y++) {
+    const start = ((y - from.y) * from.width + part.x - from.x) * channels;
+    out.set(plane.subarray(start, start + line), ((y - to.y) * to.width + part.x - to.x) * channels);
+  }
+};
+
 /** Copies one region's values out of a plane that holds a larger one. `channels` values a pixel. */
 export const crop = (plane: Int16Array, from: Region, to: Region, arena: Arena, channels = 1): Int16Array => {
   if (from.x === to.x && from.y === to.y && from.width === to.width && from.height === to.height) return plane;

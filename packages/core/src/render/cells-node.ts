@@ -1,4 +1,5 @@
 import { ONE, type IndexRaster, type Region, type ToneRaster } from '../raster/raster';
+import { cellOf } from '../raster/cells';
 import { bandsOf, tilesOf } from '../raster/region';
 import { uniformPlane } from '../raster/uniform';
 import { READ_TILE } from '../nodes/statistics-node';
@@ -13,10 +14,6 @@ export const cellGrid = (sizeMm: number, pxPerMm: number, { width, height }: Reg
   const cellPx = Math.max(1, sizeMm * pxPerMm);
   return { cellPx, columns: Math.max(1, Math.ceil(width / cellPx - 1e-9)), rows: Math.max(1, Math.ceil(height / cellPx - 1e-9)) };
 };
-
-/** The cell that a pixel's middle lies in. */
-export const cellOf = (pixel: number, cellPx: number, count: number): number =>
-  Math.max(0, Math.min(count - 1, Math.floor((pixel + 0.5) / cellPx)));
 
 const BITS = 8;
 const packedRegion = ({ columns, rows }: CellGrid): Region => ({ x: 0, y: 0, width: Math.ceil(columns / BITS), height: rows });

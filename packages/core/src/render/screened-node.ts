@@ -3,30 +3,23 @@ import type { Kernels } from '../raster/kernels';
 import { blankPlane, isBlank, isSolid } from '../raster/uniform';
 import { dotted, type Dots } from '../steps/screen/dots';
 import { keyOf } from '../nodes/key';
-import { rendered, wantOnce, type Bounds, type Node } from '../nodes/node';
-import { bareOf } from '../nodes/convert-node';
-import { coveragePlane } from '../nodes/plane-nodes';
+import { rendered, wantOnce, type Node } from '../nodes/node';
+import { boundsLike, coveragePlane } from '../nodes/plane-nodes';
 
 /** A node with every pixel all or nothing: what is soft is there as dots, in its own colour. */
-export const screenedNode = (input: Node, dots: Dots, pxPerMm: number): Node => {
-  const bounds = input.bounds && {
-    box: input.bounds.box,
-    bare: bareOf(input.kind as 'colour', input.colour) as unknown as Bounds<never>['bare'],
-  };
-  return {
-    key: keyOf('screened', [dots, pxPerMm], [input]),
-    kind: input.kind,
-    ...(input.colour ? { colour: input.colour } : {}),
-    ...(bounds ? { bounds } : {}),
-    want: (region, wants, work) => wantOnce(input, region, wants, work),
-    *render(region, work) {
-      const { kernels } = work;
-      const raster = yield* rendered(input, region, work);
-      if (raster.kind === 'index') throw new Error('an index plane has nothing soft');
-      return wholeOf(raster, dotted(coveragePlane(raster, kernels), region, dots, pxPerMm, kernels), kernels);
-    },
-  };
-};
+export const screenedNode = (input: Node, dots: Dots, pxPerMm: number): Node => ({
+  key: keyOf('screened', [dots, pxPerMm], [input]),
+  kind: input.kind,
+  ...(input.colour ? { colour: input.colour } : {}),
+  ...boundsLike(input),
+  want: (region, wants, work) => wantOnce(input, region, wants, work),
+  *render(region, work) {
+    const { kernels } = work;
+    const raster = yield* rendered(input, region, work);
+    if (raster.kind === 'index') throw new Error('an index plane has nothing soft');
+    return wholeOf(raster, dotted(coveragePlane(raster, kernels), region, dots, pxPerMm, kernels), kernels);
+  },
+});
 
 /** A raster that is there where the dots are, and wholly there. */
 const wholeOf = (raster: Exclude<Raster, { kind: 'index' }>, coverage: Int16Array, kernels: Kernels): Raster => {

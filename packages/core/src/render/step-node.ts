@@ -2,7 +2,7 @@ import type { Arena } from '../raster/arena';
 import type { Ways } from '../raster/kernels';
 import { ONE, sizeOf, type Raster, type RasterOf, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { grow, hull, overlap } from '../raster/region';
+import { grow, hull, overlap, paste } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
@@ -74,17 +74,13 @@ const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf
     return type === 'ramp' ? (params[name] as readonly RampStop[]).map(({ colour }) => colourOf(colour)) : [];
   });
 
-/** The sheet's sides, where a dial's point is not placed yet. */
-const sidesOf = ({ dials }: AnyStep, params: StepCall['params'], { size }: StepAt): unknown =>
-  Object.entries(dials).some(([name, { type }]) => type === 'point' && params[name] === null) ? size : null;
-
 export const callKey = (call: StepCall, extra: unknown): unknown => {
   const { declaration, params, at, statistics, others, coarse, original, map, mapTones, cells, bend } = call;
   return [
     declaration.kind,
     declaration.version,
     params,
-    [at.pxPerMm, at.edges, at.draft, at.edges === 'screened' ? at.dots : null],
+    [at.pxPerMm, at.size, at.edges, at.draft, at.edges === 'screened' ? at.dots : null],
     statistics?.node.key,
     others?.node.key,
     original?.key,
@@ -92,7 +88,6 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     mapTones?.node.key,
     cells?.node.key,
     bend && [bend.x.key, bend.y.key, bend.mostMm],
-    sidesOf(declaration, params, at),
     declaration.reads ? [at.box, at.placed] : null,
     coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
     coloursNamed(declaration, params, at),
@@ -219,10 +214,7 @@ const pasted = (raster: Raster, region: Region, arena: Arena): Raster => {
   const wider = (plane: Int16Array, channels: 1 | 4): Int16Array => {
     if (isBlank(plane)) return blankPlane(channels * sizeOf(region));
     const out = arena.plane(channels * sizeOf(region)).fill(0);
-    for (let y = 0; y < from.height; y++) {
-      const to = ((from.y + y - region.y) * region.width + from.x - region.x) * channels;
-      out.set(plane.subarray(y * from.width * channels, (y + 1) * from.width * channels), to);
-    }
+    paste(plane, from, out, region, channels);
     return out;
   };
   switch (raster.kind) {

@@ -3,8 +3,7 @@ import { ONE, sizeOf, type Region } from '../../raster/raster';
 import { uniformValue } from '../../raster/uniform';
 import type { Pass } from '../../sheet/model';
 import { cellMm } from '../../units/length';
-import { once } from '../../units/remember';
-import { toneTable } from '../tone/table';
+import { inkOfTone } from './carried';
 import { cellLayout, screenGrid } from './grid';
 import { screenThresholds } from './thresholds';
 
@@ -29,8 +28,6 @@ export const dotsOf = ({ steps }: Pass): Dots => {
   };
 };
 
-const inkOfTone = once(() => toneTable((tone) => 1 - tone));
-
 /** Coverage as dots: the same mean, every pixel all or nothing. */
 export const dotted = (
   coverage: Int16Array,
@@ -43,7 +40,7 @@ export const dotted = (
   if (uniform === 0 || uniform === ONE) return coverage;
   const { arena } = kernels;
   const cellPx = cellMm(lpi) * pxPerMm;
-  const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone());
+  const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone('darks'));
   const out = arena.plane(sizeOf(region));
   kernels.complement(coverage, ONE, out);
   kernels.screen(out, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, null, out);

@@ -1,17 +1,15 @@
-import { choice, colour, length, seed, share, toggle } from '../../fields/dials';
+import { choice, length, seed, share, toggle } from '../../fields/dials';
+import { cellOf } from '../../raster/cells';
 import { ONE, sizeOf } from '../../raster/raster';
 import { chanceAt } from '../../units/noise';
-import { remembering } from '../../units/remember';
+import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep, type CellsWish } from '../declare';
-import { toneTable } from '../tone/table';
 import { DIFFUSION_KERNELS, type DiffusionKernel, type DiffusionName } from './diffusion-kernels';
 
 const NAMES = Object.keys(DIFFUSION_KERNELS) as [DiffusionName, ...DiffusionName[]];
 
 /** Dots smaller than this are shown as their mean in a draft, px. */
 const LEAST_DRAFT_DOT = 1.5;
-
-const inks = remembering(2, String, (carries: 'darks' | 'lights') => toneTable((tone) => (carries === 'lights' ? tone : 1 - tone)));
 
 interface Diffusion {
   readonly kernel: DiffusionKernel;
@@ -65,8 +63,7 @@ export const errorDiffusion = defineStep({
     serpentine: toggle({ title: 'To and fro', default: true }),
     loose: share({ title: 'Loosened', default: 0.1, more: 'less regular, fewer worms' }),
     seed: seed({ title: 'Seed', default: 1 }),
-    carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
-    ink: colour({ title: 'Ink', default: null }),
+    ...CARRIED_DIALS,
   },
   takes: 'tone',
   gives: 'ink',
@@ -76,17 +73,17 @@ export const errorDiffusion = defineStep({
   cells: ({ kernel, dot, serpentine, loose, seed: number, carries }) => ({
     size: dot,
     name: ['error diffusion', kernel, serpentine, loose, number, carries],
-    ink: inks(carries),
+    ink: inkOfTone(carries),
     decider: (columns) => diffuser({ kernel: DIFFUSION_KERNELS[kernel], serpentine, loose, seed: number }, columns),
   }),
   draft: {
     behaviour: 'curve',
     tooFine: ({ dot }, at) => dot * at.pxPerMm < LEAST_DRAFT_DOT,
-    curve: ({ carries }) => inks(carries),
+    curve: ({ carries }) => inkOfTone(carries),
     structure: ({ dot }) => 4 * dot,
   },
   summary: ({ kernel, dot }) => `${kernel}, dots of ${Number(dot.toFixed(2))} mm`,
-  ink: ({ ink, carries }, at) => ({ colour: at.colourOf(ink), carriesLights: carries === 'lights' }),
+  ink: inkCarried,
   *apply(input, { ink }, at, kernels) {
     const { region } = input;
     const coverage = kernels.arena.plane(sizeOf(region));
@@ -94,10 +91,9 @@ export const errorDiffusion = defineStep({
     const { cells } = at;
     if (cells) {
       const { cellPx, columns, rows, bits, rowBytes } = cells;
-      const cellAt = (pixel: number, count: number): number => Math.max(0, Math.min(count - 1, Math.floor((pixel + 0.5) / cellPx)));
-      const across = Int32Array.from({ length: region.width }, (_, x) => cellAt(region.x + x, columns));
+      const across = Int32Array.from({ length: region.width }, (_, x) => cellOf(region.x + x, cellPx, columns));
       for (let y = 0, i = 0; y < region.height; y++) {
-        const line = cellAt(region.y + y, rows) * rowBytes;
+        const line = cellOf(region.y + y, cellPx, rows) * rowBytes;
         for (let x = 0; x < region.width; x++, i++) {
           const column = across[x] as number;
           if (((bits[line + (column >> 3)] as number) >> (column & 7)) & 1) coverage[i] = ONE;

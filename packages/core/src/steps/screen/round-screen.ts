@@ -1,11 +1,10 @@
-import { choice, colour, frequency, number, point, pointOn, share } from '../../fields/dials';
+import { choice, frequency, number, point, pointOn, share } from '../../fields/dials';
 import { ONE, sizeOf } from '../../raster/raster';
 import { isWhole } from '../../sheet/model';
 import { atan2Deg } from '../../units/exact';
 import { cellMm } from '../../units/length';
-import { remembering } from '../../units/remember';
+import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep } from '../declare';
-import { toneTable } from '../tone/table';
 
 const RINGS = 'rings';
 const RAYS = 'rays';
@@ -13,8 +12,6 @@ const SPIRAL = 'a spiral';
 
 /** Pixels between lines from which they begin to be told apart. */
 const LEAST_PITCH = 2;
-
-const inkOf = remembering(2, String, (carries: 'darks' | 'lights') => toneTable((tone) => (carries === 'lights' ? tone : 1 - tone)));
 
 /**
  * Lines about a centre. A place's threshold is its distance from its line's middle, of half the distance between lines, which is spread
@@ -52,8 +49,7 @@ export const roundScreen = defineStep({
       shownWhen: { dial: 'shape', is: SPIRAL },
     }),
     hardness: share({ title: 'Hardness', default: 0.9, more: 'crisper edges, up to all or nothing' }),
-    carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
-    ink: colour({ title: 'Ink', default: null }),
+    ...CARRIED_DIALS,
   },
   takes: 'tone',
   gives: 'ink',
@@ -62,7 +58,7 @@ export const roundScreen = defineStep({
   locality: 'local',
   draft: { behaviour: 'same' },
   summary: ({ shape, lpi, rays }) => (shape === RAYS ? `${rays} rays` : `${shape}, ${lpi} lpi`),
-  ink: ({ ink, carries }, at) => ({ colour: at.colourOf(ink), carriesLights: carries === 'lights' }),
+  ink: inkCarried,
   *apply(input, { shape, centre, lpi, rays, arms, hardness, carries, ink }, at, kernels) {
     const { region, tone } = input;
     const { pxPerMm } = at;
@@ -71,7 +67,7 @@ export const roundScreen = defineStep({
     const count = Math.round(shape === RAYS ? rays : arms);
     // In a draft too fine a line is its mean tone; in print an edge is at least a pixel wide.
     const amounts = kernels.arena.plane(sizeOf(region));
-    kernels.table(tone, inkOf(carries), amounts);
+    kernels.table(tone, inkOfTone(carries), amounts);
     const coverage = kernels.arena.plane(amounts.length);
     const softest = isWhole(at.edges) && !at.draft ? 0 : 0.5 * (1 - hardness);
     for (let row = 0, i = 0; row < region.height; row++) {

@@ -6,7 +6,8 @@ import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
 import { defineStep, type Coarse, type StepAt } from '../declare';
 import { softCopy, softWish } from '../soft';
-import { angle, choice, colour, frequency, length, share, toggle } from '../../fields/dials';
+import { angle, choice, frequency, length, share, toggle } from '../../fields/dials';
+import { CARRIED_DIALS, inkCarried, type Carries } from './carried';
 import { cellWay, cellLayout, screenGrid, shifted } from './grid';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
@@ -21,7 +22,7 @@ interface InkDials {
   readonly lpi: number;
   readonly smallestDot: number;
   readonly cutOff: number;
-  readonly carries: 'darks' | 'lights';
+  readonly carries: Carries;
 }
 
 /** Share of its cell that the smallest dot covers: a disc's, or a line's of that width. */
@@ -123,9 +124,8 @@ export const screen = defineStep({
     }),
     smallestDot: length({ title: 'Smallest dot', min: 0, max: 5, default: 0, more: 'faces keep dots in pale light' }),
     cutOff: share({ title: 'Highlight cut-off', max: 0.5, default: 0, more: 'more of the light stays bare' }),
-    carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
     shift: share({ title: 'Shifted', default: 0, further: true, more: 'the dots lie further along both ways of the screen, in cells' }),
-    ink: colour({ title: 'Ink', default: null }),
+    ...CARRIED_DIALS,
   },
   takes: 'tone',
   gives: 'ink',
@@ -145,7 +145,7 @@ export const screen = defineStep({
     structure: ({ lpi }) => cellMm(lpi),
   },
   summary: ({ shape, lpi, angle: turn }, widthMm) => `${shape}, ${Math.round(cellsAcross(widthMm, lpi))} across, ${turn}°`,
-  ink: ({ ink, carries }, at) => ({ colour: at.colourOf(ink), carriesLights: carries === 'lights' }),
+  ink: inkCarried,
   *apply(input, params, at, kernels) {
     const { shape, lpi, angle: angleDeg, hardness } = params;
     const cell = cellPx(lpi, at);

@@ -1,9 +1,8 @@
-import { angle, choice, colour, length } from '../../fields/dials';
+import { angle, choice, length } from '../../fields/dials';
 import { SCATTER_SIDE } from '../../raster/kernels';
-import { remembering } from '../../units/remember';
+import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep, type Coarse } from '../declare';
 import { softCopy, softWish } from '../soft';
-import { toneTable } from '../tone/table';
 import { DOT_ORDERS, type DotOrder } from './dot-orders';
 import { cellWay, screenGrid } from './grid';
 
@@ -12,8 +11,6 @@ const ORDERS = Object.keys(DOT_ORDERS) as [DotOrder, ...DotOrder[]];
 const LEAST_DRAFT_DOT = 1.5;
 /** Softness of the tone that a dot takes, in dots: that of a screen's cell. */
 const MEAN = 0.24;
-
-const inks = remembering(2, String, (carries: 'darks' | 'lights') => toneTable((tone) => (carries === 'lights' ? tone : 1 - tone)));
 
 /** Frequency-modulated screen: dots of one size, a threshold each; linear, since thresholds are spread evenly. */
 export const stochastic = defineStep({
@@ -27,8 +24,7 @@ export const stochastic = defineStep({
     order: choice({ title: 'Order', options: ORDERS, default: 'blue noise' }),
     dot: length({ title: 'Dot', min: 0.02, max: 20, wide: true, default: 0.35, more: 'larger dots, coarser picture' }),
     angle: angle({ title: 'Angle', min: 0, max: 90, default: 0, more: 'turned further counter-clockwise' }),
-    carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
-    ink: colour({ title: 'Ink', default: null }),
+    ...CARRIED_DIALS,
   },
   takes: 'tone',
   gives: 'ink',
@@ -39,11 +35,11 @@ export const stochastic = defineStep({
   draft: {
     behaviour: 'curve',
     tooFine: ({ dot }, at) => dot * at.pxPerMm < LEAST_DRAFT_DOT,
-    curve: ({ carries }) => inks(carries),
+    curve: ({ carries }) => inkOfTone(carries),
     structure: ({ dot }) => 4 * dot,
   },
   summary: ({ order, dot }) => `${order}, dots of ${Number(dot.toFixed(2))} mm`,
-  ink: ({ ink, carries }, at) => ({ colour: at.colourOf(ink), carriesLights: carries === 'lights' }),
+  ink: inkCarried,
   *apply(input, { order, dot, angle: angleDeg, carries, ink }, at, kernels) {
     const { region } = input;
     const dotPx = dot * at.pxPerMm;
@@ -52,7 +48,7 @@ export const stochastic = defineStep({
     yield;
     // Each dot takes one tone, so that it is whole or not there.
     kernels.cellTones(soft, region, screenGrid(dotPx, angleDeg), cellWay(dotPx, angleDeg), tone);
-    kernels.table(tone, inks(carries), tone);
+    kernels.table(tone, inkOfTone(carries), tone);
     yield;
     const coverage = kernels.arena.plane(tone.length);
     kernels.scatter(tone, region, tileGrid(dotPx, angleDeg), DOT_ORDERS[order](), coverage);

@@ -1,7 +1,7 @@
-import { choice, colour, length, share } from '../../fields/dials';
+import { length, share } from '../../fields/dials';
 import { ONE } from '../../raster/raster';
 import { isWhole } from '../../sheet/model';
-import { remembering } from '../../units/remember';
+import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep } from '../declare';
 import { mapDials, mapSummary, mapWish } from '../map';
 import { TONE_BINS, type ToneStatistics } from '../statistics';
@@ -32,8 +32,6 @@ const thresholdTable = (statistics: ToneStatistics, breaks: number, w: number): 
   });
 };
 
-const inkOf = remembering(2, String, (carries: 'darks' | 'lights') => toneTable((tone) => (carries === 'lights' ? tone : 1 - tone)));
-
 /**
  * A screen whose thresholds are the ranks of a map's light, so that t % tone prints t % ink whatever the map; with less breaking in they
  * draw together about one half: the picture cut to black and white.
@@ -50,8 +48,7 @@ export const textureScreen = defineStep({
     soft: length({ title: 'Softness of the map', min: 0, max: 20, wide: true, default: 0, more: 'coarser, rounder marks' }),
     breaks: share({ title: 'Breaks in', default: 1, more: 'the texture’s own grain; less cuts the picture to black and white' }),
     hardness: share({ title: 'Hardness', default: 0.9, more: 'crisper edges, up to all or nothing' }),
-    carries: choice({ title: 'Ink carries', options: ['darks', 'lights'], default: 'darks' }),
-    ink: colour({ title: 'Ink', default: null }),
+    ...CARRIED_DIALS,
   },
   takes: 'tone',
   gives: 'ink',
@@ -64,13 +61,13 @@ export const textureScreen = defineStep({
     return wish && { ...wish, softMm: params.soft, grained: true, tones: 'pixels' };
   },
   summary: (params) => mapSummary(params),
-  ink: ({ ink, carries }, at) => ({ colour: at.colourOf(ink), carriesLights: carries === 'lights' }),
+  ink: inkCarried,
   *apply(input, { breaks, hardness, carries, ink }, at, kernels) {
     const { region, tone } = input;
     const { arena } = kernels;
     const w = halfEdge(isWhole(at.edges) ? 1 : hardness);
     const amounts = arena.plane(tone.length);
-    kernels.table(tone, inkOf(carries), amounts);
+    kernels.table(tone, inkOfTone(carries), amounts);
     kernels.table(amounts, amountsFor(w), amounts);
     yield;
     const thresholds = arena.plane(tone.length);

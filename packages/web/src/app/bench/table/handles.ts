@@ -99,7 +99,7 @@ let gestures = 0;
       }
     }
   `,
-  styleUrl: './handles.scss',
+  styleUrls: ['./overlay.scss', './handles.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Handles {

@@ -35,7 +35,7 @@ interface Placed {
       </svg>
     }
   `,
-  styleUrl: './points.scss',
+  styleUrls: ['./overlay.scss', './points.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Points {
