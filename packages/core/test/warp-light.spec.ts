@@ -1,10 +1,24 @@
-import { distancesTo, ONE, type ColourRaster, type InkRaster, type Sheet } from '../src';
+import {
+  boxAt,
+  compile,
+  distancesTo,
+  ONE,
+  paste,
+  pointOn,
+  stepOfKind,
+  trueScale,
+  wholeSheet,
+  type ColourRaster,
+  type DialOf,
+  type InkRaster,
+  type Pass,
+  type Sheet,
+  type Step,
+} from '../src';
 import { drawn } from './support/pictures';
 import { cv, opencv } from './support/opencv';
-import { boxAt } from '../src/sheet/placing';
 import { flat, graphOf, kernels, pass, picture, planeOf, rasterOf, sheet, step, workOf } from './support/sheets';
 import { treatedPicture, valuesOf } from './support/treated';
-import { compile, trueScale, wholeSheet, type Pass, type Step } from '../src';
 
 beforeAll(opencv);
 
@@ -213,3 +227,69 @@ const meanAcross = ({ coverage }: InkRaster): { left: number; right: number } =>
   });
   return { left: (sums[0] as number) / (sums[2] as number), right: (sums[1] as number) / (sums[3] as number) };
 };
+
+test('a place that is not set lies in its share of the box; a dial refuses what is no place', () => {
+  const { lamp, horizon } = stepOfKind('metal')?.dials as Record<'lamp' | 'horizon', DialOf<'point'>>;
+  expect(pointOn(null, lamp, { width: 200, height: 100 })).toEqual({ x: 50, y: 10 });
+  expect(pointOn(null, horizon, { x: 10, y: 20, width: 100, height: 40 })).toEqual({ x: 60, y: 42 });
+  expect(pointOn({ x: 3, y: 4 }, lamp, { width: 200, height: 100 })).toEqual({ x: 3, y: 4 });
+  expect([lamp.check(null).ok, lamp.check({ x: 1, y: 2 }).ok]).toEqual([true, true]);
+  for (const wrong of [{ x: 1 }, { x: 1, y: '2' }, { x: 1, y: 20_000 }, 7]) expect(lamp.check(wrong).ok).toBe(false);
+  const { arrow } = stepOfKind('displace')?.dials as Record<'arrow', DialOf<'point'>>;
+  expect(arrow.check(null)).toEqual({ ok: false, why: 'Arrow is { x, y } in mm, each within ± 10000' });
+});
+
+test('what a step is known by holds the sheet’s sides: shade from one side is made anew where they change', () => {
+  const keyOf = (height: number): string => {
+    const size = { width: 40, height };
+    const art = pass('art', picture('ramp'), {
+      placement: wholeSheet(SIZE),
+      steps: [step('shade', { shape: 'from one side', middle: { x: 1, y: 1 } })],
+    });
+    return (graphOf(sheet([art], { size, ppi: PPI })).outputs.get('art/shade-1') as { key: string }).key;
+  };
+  expect(keyOf(40)).toBe(keyOf(40));
+  expect(keyOf(40)).not.toBe(keyOf(60));
+});
+
+test('what is pasted is only what two regions share', () => {
+  const from = { x: 2, y: 1, width: 3, height: 3 };
+  const plane = Int16Array.from({ length: 9 }, (_, i) => i + 1);
+  const to = { x: 0, y: 0, width: 4, height: 3 };
+  const out = new Int16Array(12);
+  paste(plane, from, out, to);
+  expect(Array.from(out)).toEqual([0, 0, 0, 0, 0, 0, 1, 2, 0, 0, 4, 5]);
+  paste(plane, { ...from, x: 40 }, out, to);
+  expect(Array.from(out)).toEqual([0, 0, 0, 0, 0, 0, 1, 2, 0, 0, 4, 5]);
+});
+
+test('glints stand on the brightest places only, as many as there are cells with any, and reach no further than their rays', () => {
+  const spots = drawn('spots', SIDE, SIDE, 1, (x, y) =>
+    [
+      [0.25, 0.25],
+      [0.75, 0.75],
+    ].some(([u, v]) => Math.hypot(x - (u as number), y - (v as number)) < 0.02)
+      ? 1
+      : 0.2,
+  );
+  const lit = (params: Record<string, unknown>): Float64Array => {
+    const { raster } = treatedPicture(spots, [step('glints', { apart: 20, size: 5, from: 0.9, irregular: 0, turn: 0, ...params })], {
+      size: SIZE,
+      ppi: PPI,
+    });
+    return Float64Array.from({ length: SIDE * SIDE }, (_, i) => ((raster as ColourRaster).data[4 * i] as number) / ONE);
+  };
+  const found = lit({});
+  const at = (x: number, y: number): number => found[Math.floor(y * 5) * SIDE + Math.floor(x * 5)] as number;
+  expect(Math.max(...found.subarray(0, SIDE * 20))).toBeLessThan(0.25);
+  // Beside both spots there is light along a row, and none in the cells without a spot.
+  const light = (x0: number, y0: number): number => {
+    let sum = 0;
+    for (let y = y0; y < y0 + 20; y += 0.2) for (let x = x0; x < x0 + 20; x += 0.2) sum += Math.max(0, at(x, y) - 0.21);
+    return sum;
+  };
+  const plain = valuesOf(treatedPicture(spots, [step('grey-response')], { size: SIZE, ppi: PPI }).raster).filter((v) => v > 0.5).length;
+  expect(found.filter((v) => v > 0.5).length).toBeGreaterThan(plain);
+  expect([light(20, 0), light(0, 20)]).toEqual([expect.closeTo(0, 0), expect.closeTo(0, 0)]);
+  expect(lit({ from: 1, strength: 0 })).toEqual(lit({ strength: 0 }));
+});

@@ -181,6 +181,23 @@ test('the JSON Schema and the server’s own check agree on the committed sheets
   }
 });
 
+test('the demo’s garment is a file of 4800 × 6000 px with nothing half-transparent, clear where nothing prints', () => {
+  const garment = JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets/2-garment.json'), 'utf8')) as Sheet;
+  const out = join(folder, 'garment.png');
+  mkdirSync(join(folder, 'demo/sheets'), { recursive: true });
+  const path = join(folder, 'demo/sheets/2-garment.json');
+  writeFileSync(path, JSON.stringify(garment));
+  const done = spawnSync(process.execPath, [CLI, path, '-o', out, '--keep', join(folder, 'kept')], { encoding: 'utf8' });
+  expect([done.status, done.stderr]).toEqual([0, '']);
+  const { width, height, data } = PNG.sync.read(readFileSync(out));
+  expect([width, height]).toEqual([4800, 6000]);
+  const counts = { clear: 0, full: 0, between: 0 };
+  for (let i = 3; i < data.length; i += 4) counts[data[i] === 0 ? 'clear' : data[i] === 255 ? 'full' : 'between']++;
+  expect(counts.between).toBe(0);
+  expect(counts.clear / (width * height)).toBeGreaterThan(0.4);
+  expect(counts.full / (width * height)).toBeGreaterThan(0.2);
+}, 300_000);
+
 /** Greatest memory of rendering the demo's poster at a size, MiB. */
 const memoryAt = (width: number, height: number): number => {
   const poster = JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets/1-poster.json'), 'utf8')) as Sheet;

@@ -1,0 +1,23 @@
+import { boxAt, freshPass, freshSource, freshStep, type Pass, type Sheet } from '@uvrant/core';
+import { posterOf } from '../../../../testing/sheets';
+import { moireWarnings } from './moire-warnings';
+
+const screened = (id: string, lpi: number, angle: number, more: Partial<Pass> = {}): Pass =>
+  freshPass(id, id, freshSource('ramp'), boxAt(100, 100, 80, 80), { steps: [freshStep('screen', { lpi, angle })], ...more });
+const sheetOf = (...passes: Pass[]): Sheet => ({ ...posterOf(), passes });
+
+test('a screen that beats with another pass’s says how broadly, and at what angle it would not', () => {
+  const sheet = sheetOf(screened('sky', 20, 15), screened('sea', 21, 15));
+  const [warning, ...more] = moireWarnings(sheet, 'sea', 'screen');
+  // 21 less 20 lines an inch.
+  expect(warning).toContain('With the screen of “sky” it beats every 25 mm');
+  expect(warning).toMatch(/At (45|60|75|0)[.\d]*° it would not\./);
+  expect(more).toEqual([]);
+});
+
+test('screens 30° apart, alike, or of a pass that is off are left alone; a pass is never warned of itself', () => {
+  expect(moireWarnings(sheetOf(screened('a', 20, 15), screened('b', 20, 45)), 'b', 'screen')).toEqual([]);
+  expect(moireWarnings(sheetOf(screened('a', 20, 15), screened('b', 20, 15)), 'b', 'screen')).toEqual([]);
+  expect(moireWarnings(sheetOf(screened('a', 20, 15, { on: false }), screened('b', 21, 15)), 'b', 'screen')).toEqual([]);
+  expect(moireWarnings(sheetOf(screened('a', 20, 15)), 'a', 'screen')).toEqual([]);
+});
