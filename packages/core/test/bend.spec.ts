@@ -123,3 +123,21 @@ test('by the form of the picture, dots draw aside where it falls away and stay w
   expect(differ(30, 30)).toBeLessThan(0.01);
   expect(differ(420, 300)).toBeGreaterThan(0.1);
 });
+
+test('rings follow a bend as dots do, by as much as it moves them', () => {
+  const rings = (steps: readonly Step[]): InkRaster =>
+    treatedPicture(GREY, [step('grey-response'), ...steps, step('round-screen', { lpi: 6, centre: { x: -20, y: 30 } })], {
+      size: SIZE,
+      ppi: PPI,
+    }).raster as InkRaster;
+  const [still, moved] = [rings([]), rings([bent([DRAG])])];
+  const apart = (px: number): number => {
+    let sum = 0;
+    for (let x = 250; x < 400; x++)
+      sum += Math.abs((moved.coverage[300 * SIDE + x] as number) - (still.coverage[300 * SIDE + x - px] as number));
+    return sum / 150 / ONE;
+  };
+  const best = Array.from({ length: 31 }, (_, i) => 15 + i).reduce((one, px) => (apart(px) < apart(one) ? px : one));
+  expect(Math.abs(best - 30)).toBeLessThanOrEqual(1);
+  expect(moved.coverage.subarray(0, 100 * SIDE)).toEqual(still.coverage.subarray(0, 100 * SIDE));
+});

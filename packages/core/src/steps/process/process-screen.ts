@@ -28,7 +28,15 @@ const inkDials = (n: 1 | 2 | 3 | 4) => {
   const { name, colour: srgb, angle: degrees } = USUAL[n - 1] as (typeof USUAL)[number];
   return {
     ink: colour({ title: name, default: { srgb }, ...shownFor(n) }),
-    angle: angle({ title: `${name}, angle`, min: 0, max: 90, default: degrees, more: 'turned further counter-clockwise', ...shownFor(n) }),
+    angle: angle({
+      further: true,
+      title: `${name}, angle`,
+      min: 0,
+      max: 90,
+      default: degrees,
+      more: 'turned further counter-clockwise',
+      ...shownFor(n),
+    }),
     fine: share({
       title: `${name}, frequency`,
       min: 0.25,

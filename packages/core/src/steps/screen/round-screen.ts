@@ -1,4 +1,5 @@
 import { choice, frequency, number, point, pointOn, share } from '../../fields/dials';
+import type { Ways } from '../../raster/kernels';
 import { ONE, sizeOf } from '../../raster/raster';
 import { isWhole } from '../../sheet/model';
 import { atan2Deg } from '../../units/exact';
@@ -56,6 +57,7 @@ export const roundScreen = defineStep({
   amount: 'mix',
   reach: () => 0,
   locality: 'local',
+  followsBends: true,
   draft: { behaviour: 'same' },
   summary: ({ shape, lpi, rays }) => (shape === RAYS ? `${rays} rays` : `${shape}, ${lpi} lpi`),
   ink: inkCarried,
@@ -69,16 +71,18 @@ export const roundScreen = defineStep({
     const amounts = kernels.arena.plane(sizeOf(region));
     kernels.table(tone, inkOfTone(carries), amounts);
     const coverage = kernels.arena.plane(amounts.length);
+    const way = wayBy(at.bend);
     const softest = isWhole(at.edges) && !at.draft ? 0 : 0.5 * (1 - hardness);
     for (let row = 0, i = 0; row < region.height; row++) {
-      const y = region.y + row + 0.5 - cy * pxPerMm;
+      const top = region.y + row + 0.5 - cy * pxPerMm;
       for (let column = 0; column < region.width; column++, i++) {
         const amount = (amounts[i] as number) / ONE;
         if (amount === 0 || amount === 1) {
           coverage[i] = amount * ONE;
           continue;
         }
-        const x = region.x + column + 0.5 - cx * pxPerMm;
+        const x = region.x + column + 0.5 - cx * pxPerMm + way.x(i);
+        const y = top + way.y(i);
         const r = Math.sqrt(x * x + y * y);
         const turn = shape === RINGS ? 0 : (atan2Deg(y, x) * count) / 360;
         const phase = shape === RAYS ? turn : r / cell + turn;
@@ -95,6 +99,13 @@ export const roundScreen = defineStep({
     return { kind: 'ink', region, coverage, colour: at.colourOf(ink) };
   },
 });
+
+/** How far a bend moves a pixel, in pixels; nowhere without one. */
+const wayBy = (bend: Ways | null): { readonly x: (i: number) => number; readonly y: (i: number) => number } => {
+  if (!bend) return { x: () => 0, y: () => 0 };
+  const [across, down] = [bend.across / 256 / ONE, bend.down / 256 / ONE];
+  return { x: (i) => (bend.x[i] as number) * across, y: (i) => (bend.y[i] as number) * down };
+};
 
 /**
  * Ink at a threshold whose edge is `edge` wide on each side of it, of half a pitch. Near bare and solid the edge is as narrow as the line,
