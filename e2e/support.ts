@@ -247,6 +247,7 @@ export const allSteps = (base: Sheet): Sheet => {
     [freshStep('error-diffusion', { dot: 0.4 })],
     [freshStep('round-screen', { shape: 'a spiral' })],
     [freshStep('process-screen', { lpi: 24 })],
+    [freshStep('channel-screen')],
     of(({ family, takes }) => family === 'light' && takes === 'colour'),
   ];
   return {
@@ -288,7 +289,7 @@ export const allSteps = (base: Sheet): Sheet => {
         ...freshPass('over-all', 'Over all', { kind: 'overall' }, wholeSheet(size)),
         steps: of(
           ({ takes, kind, family }) =>
-            takes === 'colour' && kind !== 'colour-back' && kind !== 'grey-response' && kind !== 'process-screen' && family !== 'light',
+            takes === 'colour' && kind !== 'colour-back' && kind !== 'grey-response' && family !== 'screen' && family !== 'light',
         ).map((step) => ({
           ...step,
           amount: 0.4,

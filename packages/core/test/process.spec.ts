@@ -63,13 +63,18 @@ test('more black prints the greys, and less of the others: grey component replac
 });
 
 const SIZE = { width: 40, height: 40 };
-const plated = (colour: readonly [number, number, number], params: Record<string, unknown>, edges: Sheet['edges'] = 'smooth') => {
+const plated = (
+  colour: readonly [number, number, number],
+  params: Record<string, unknown>,
+  edges: Sheet['edges'] = 'smooth',
+  kind = 'process-screen',
+) => {
   const of = drawn(`flat ${colour.join()}`, 64, 64, 3, (_, __, c) => colour[c] as number);
   const art: Pass = {
     ...pass('art', flat('#000000')),
     source: picture(of.info.sha256),
     placement: wholeSheet(SIZE),
-    steps: [step('process-screen', params)],
+    steps: [step(kind, params)],
   };
   const document = sheet([art], { size: SIZE, ppi: 300, edges });
   const graph = compile(document, trueScale(SIZE, 300), () => of.info);
@@ -130,4 +135,58 @@ test('two inks of the sheet separate a picture between them; nothing prints more
   expect(separated([1, 1, 1], { inks, black: 0.7 })).toEqual([0, 0]);
   const dark = separated([0.1, 0.1, 0.1], { inks, black: 0.7 });
   expect(dark[1]).toBeGreaterThan(0.9);
+});
+
+/** How much of a print on white has full or no light in every channel; the colours of which there is more than an edge. */
+const primariesMet = ({ data }: ColourRaster): { readonly pure: number; readonly met: readonly string[] } => {
+  const counts = new Map<string, number>();
+  for (let i = 0; i < data.length; i += 4) {
+    const clear = ONE - (data[i + 3] as number);
+    const channels = [0, 1, 2].map((c) => ((data[i + c] as number) + clear) / ONE);
+    const name = channels.every((v) => v === 0 || v === 1) ? channels.join('') : 'edge';
+    counts.set(name, (counts.get(name) ?? 0) + 4 / data.length);
+  }
+  const met = [...counts].filter(([name, share]) => name !== 'edge' && share > 0.005).map(([name]) => name);
+  return { pure: 1 - (counts.get('edge') ?? 0), met: met.sort() };
+};
+
+/** Mean light of a print on white whose channels are cut at one half, as a hard sheet is. */
+const cutLight = ({ data, ...raster }: ColourRaster): number[] =>
+  lightOf({
+    ...raster,
+    data: data.map((v, i) => (i % 4 === 3 ? ONE : v + ONE - (data[i - (i % 4) + 3] as number) >= ONE / 2 ? ONE : 0)),
+  });
+
+test('channels through one screen print pure primaries, rings about one centre, and a picture’s colours on the mean', () => {
+  for (const [colour, met] of [
+    [
+      [0.7, 0.55, 0.42],
+      ['000', '100', '110', '111'],
+    ],
+    [
+      [0.25, 0.5, 0.8],
+      ['000', '001', '011', '111'],
+    ],
+    [
+      [0.9, 0.3, 0.5],
+      ['000', '100', '101', '111'],
+    ],
+  ] as const) {
+    const { raster } = plated(colour, { lpi: 10, colour: 1 }, 'hard', 'channel-screen');
+    const found = primariesMet(raster);
+    expect({ met: found.met, most: found.pure > 0.8 }).toEqual({ met, most: true });
+    expect({ colour, near: ciede2000(labOf(cutLight(raster)), labOf(colour.map(decoded))) < 1.5 }).toEqual({ colour, near: true });
+  }
+});
+
+test('without colour they are black dots; with more of it a pale colour becomes a strong one', () => {
+  const pale = [0.6, 0.5, 0.45] as const;
+  const by = (colour: number): ColourRaster => plated(pale, { lpi: 10, colour }, 'hard', 'channel-screen').raster;
+  expect(primariesMet(by(0)).met).toEqual(['000', '111']);
+  const chroma = (raster: ColourRaster): number => {
+    const [r, g, b] = lightOf(raster).map((v) => encoded(Math.max(0, Math.min(1, v)))) as [number, number, number];
+    return Math.max(r, g, b) - Math.min(r, g, b);
+  };
+  expect(chroma(by(1))).toBeCloseTo(0.15, 1);
+  expect(chroma(by(2))).toBeGreaterThan(chroma(by(1)) + 0.1);
 });

@@ -13,6 +13,7 @@ import { tint } from '../steps/colour/tint';
 import { warmth } from '../steps/colour/warmth';
 import { blur } from '../steps/edge/blur';
 import { inkSpread } from '../steps/press/ink-spread';
+import { channelScreen } from '../steps/process/channel-screen';
 import { processScreen } from '../steps/process/process-screen';
 import { errorDiffusion } from '../steps/screen/error-diffusion';
 import { roundScreen } from '../steps/screen/round-screen';
@@ -74,6 +75,7 @@ export const STEPS = [
   screen,
   stochastic,
   processScreen,
+  channelScreen,
   errorDiffusion,
   textureScreen,
   roundScreen,

@@ -133,8 +133,13 @@ interface StepParams {
 /** One plate of a picture in colour: its tones, the screen that they become, and how it lies beside its place. */
 export interface Plate {
   readonly ink: ColourRef | null;
-  /** All inks, how much of the greys the darkest prints, and which of them this is. */
-  readonly separation: { readonly inks: readonly (ColourRef | null)[]; readonly black: number; readonly plate: number };
+  /** All inks, how much of the greys the darkest prints, how saturated the picture is taken (1: as it is), and which of the inks this is. */
+  readonly separation: {
+    readonly inks: readonly (ColourRef | null)[];
+    readonly black: number;
+    readonly colour: number;
+    readonly plate: number;
+  };
   readonly screen: StepParams;
   readonly register: StepParams;
 }

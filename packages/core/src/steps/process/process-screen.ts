@@ -1,10 +1,8 @@
 import { angle, choice, colour, defaultParams, frequency, point, share } from '../../fields/dials';
-import { SHAPE_NUMBERS, type ShapeName } from '../../raster/kernels';
 import { defineStep, type Plate } from '../declare';
 import { misregister } from '../press/misregister';
 import { screen } from '../screen/screen';
-
-const SHAPES = Object.keys(SHAPE_NUMBERS) as [ShapeName, ...ShapeName[]];
+import { SHAPES } from '../screen/shapes';
 
 /** Process inks as they look on white paper; angles 30° apart, the pale one between two of them. Common practice. */
 const USUAL = [
@@ -104,7 +102,7 @@ export const processScreen = defineStep({
       const inks = all.map(({ ink }) => ink);
       return all.map(({ ink, angle: degrees, fine, off }, plate) => ({
         ink,
-        separation: { inks, black, plate },
+        separation: { inks, black, colour: 1, plate },
         screen: {
           kind: screen.kind,
           params: {

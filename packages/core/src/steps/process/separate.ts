@@ -147,14 +147,28 @@ export const separated = (
 /** Points a side that are solved for a draft; those between are straight. */
 const DRAFT_POINTS = (CUBE_POINTS + 1) / 2;
 
+/** Rec. 709 luma of encoded values (ITU-R BT.709-6, 3.2). */
+const LUMA = [0.2126, 0.7152, 0.0722] as const;
+
+type Colour = readonly [number, number, number];
+
+/** A colour with its differences from grey multiplied; what goes beyond 0 … 1 stays there. */
+const saturated = (of: Colour, by: number): Colour => {
+  const grey = LUMA[0] * of[0] + LUMA[1] * of[1] + LUMA[2] * of[2];
+  return of.map((v) => Math.max(0, Math.min(1, grey + by * (v - grey)))) as unknown as Colour;
+};
+
+/** What a cube is solved for: a separation of colours that are saturated first (1: as they are). */
+type Taken = Separation & { readonly colour: number };
+
 /** Coverages of every ink at the points of a cube, red slowest, `points` a side. */
-const solved = (given: Separation, points: number): Float64Array[] => {
+const solved = ({ colour, ...given }: Taken, points: number): Float64Array[] => {
   const cubes = given.inks.map(() => new Float64Array(points ** 3));
   const share = (i: number): number => i / (points - 1);
   let before: readonly number[] | null = null;
   for (let i = 0; i < points ** 3; i++) {
     const [r, g, b] = [Math.floor(i / points ** 2), Math.floor(i / points) % points, i % points];
-    before = separated([share(r), share(g), share(b)], given, b === 0 ? null : before);
+    before = separated(saturated([share(r), share(g), share(b)], colour), given, b === 0 ? null : before);
     for (const [ink, coverage] of before.entries()) (cubes[ink] as Float64Array)[i] = coverage;
   }
   return cubes;
@@ -181,7 +195,7 @@ const finer = (cube: Float64Array): Float64Array => {
 /** Tone of every ink (1 − its coverage, 0 … ONE) for each colour of a cube, red slowest; a draft's is solved at fewer points. */
 export const separationCubes = remembering(
   8,
-  (given: Separation & { readonly draft: boolean }) => JSON.stringify(given),
+  (given: Taken & { readonly draft: boolean }) => JSON.stringify(given),
   ({ draft, ...given }): readonly Int16Array[] => {
     const cubes = draft ? solved(given, DRAFT_POINTS).map(finer) : solved(given, CUBE_POINTS);
     return cubes.map((cube) => Int16Array.from(cube, (coverage) => Math.floor((1 - coverage) * ONE + 0.5)));

@@ -1,6 +1,5 @@
-import type { Rgb } from '../../raster/raster';
 import { defineStep } from '../declare';
-import { separationCubes } from './separate';
+import { separationCubes, type Separation } from './separate';
 
 /** One ink's tones of a picture in colour: a plate before it is screened. A part of `process-screen`, and no step of its own. */
 export const separation = defineStep({
@@ -18,11 +17,11 @@ export const separation = defineStep({
   locality: 'local',
   draft: { behaviour: 'same' },
   *apply(input, params, { draft }, kernels) {
-    const { inks, black, plate } = params as unknown as { readonly inks: readonly Rgb[]; readonly black: number; readonly plate: number };
+    const { inks, black, colour, plate } = params as unknown as Separation & { readonly colour: number; readonly plate: number };
     const count = input.data.length / 4;
     const [tone, coverage] = [kernels.arena.plane(count), kernels.arena.plane(count)];
     yield;
-    kernels.cube(input.data, separationCubes({ inks, black, draft })[plate] as Int16Array, tone, coverage);
+    kernels.cube(input.data, separationCubes({ inks, black, colour, draft })[plate] as Int16Array, tone, coverage);
     return { kind: 'tone', region: input.region, tone, coverage };
   },
 });

@@ -1,5 +1,5 @@
 import { isWhole } from '../../sheet/model';
-import { SHAPE_NUMBERS, type Kernels, type ShapeName } from '../../raster/kernels';
+import type { Kernels, ShapeName } from '../../raster/kernels';
 import { ONE, shareOf, type ToneRaster } from '../../raster/raster';
 import { ln } from '../../units/exact';
 import { cellMm, cellsAcross } from '../../units/length';
@@ -9,9 +9,9 @@ import { softCopy, softWish } from '../soft';
 import { angle, choice, frequency, length, share, toggle } from '../../fields/dials';
 import { CARRIED_DIALS, inkCarried, type Carries } from './carried';
 import { cellWay, cellLayout, screenGrid, shifted } from './grid';
+import { SHAPES } from './shapes';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
-const SHAPES = Object.keys(SHAPE_NUMBERS) as [ShapeName, ...ShapeName[]];
 /** Cell size in draft pixels below which a draft shows the screen's mean tone instead of its dots. */
 const LEAST_DRAFT_CELL = 3;
 

@@ -29,6 +29,7 @@ const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly 
   posterise: { type: TonesExtra, first: false },
   screen: { type: ScreenExtra, first: false },
   'process-screen': { type: PlatesExtra, first: false },
+  'channel-screen': { type: PlatesExtra, first: false },
   threshold: { type: TonesExtra, first: true },
   gain: { type: GainExtra, first: false },
   'one-hue': { type: HueExtra, first: true },
