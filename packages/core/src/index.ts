@@ -94,7 +94,7 @@ export * from './sheet/model';
 export * from './sheet/moving';
 export * from './sheet/outlined';
 export * from './sheet/placing';
-export * from './sheet/stroke-path';
+export * from './units/stroke-path';
 export * from './sheet/walk';
 export * from './sources/kinds';
 export type { FlatSource } from './sources/flat';

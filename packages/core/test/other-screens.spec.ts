@@ -1,4 +1,5 @@
-import { ONE, type InkRaster } from '../src';
+import { ONE, pathOf, type InkRaster } from '../src';
+import { distanceNear } from '../src/steps/screen/path-distance';
 import { amountsFor, halfEdge, printed, within } from '../src/steps/screen/threshold-screen';
 import { drawn } from './support/pictures';
 import { kernels, meanOf, step } from './support/sheets';
@@ -40,10 +41,14 @@ test('with nothing breaking in, the picture is cut at one half; without a map, t
   }
 });
 
+/** A line in two bends from the left to the right, hundredths of a mm. */
+const WAVE = pathOf([0, 3000, 1500, 2400, 3000, 3000, 4500, 3600, 6000, 3000]);
+
 test.each([
   ['rings', { shape: 'rings', lpi: 11 }],
   ['rays', { shape: 'rays', rays: 60 }],
   ['a spiral', { shape: 'a spiral', lpi: 11, arms: 3 }],
+  ['lines along a drawn one', { shape: 'along a line', lpi: 11, line: WAVE }],
 ] as const)('%s are linear at any hardness: t %% tone prints t %% ink within 0.5 %%', (_, params) => {
   for (const hardness of [0.3, 1]) {
     for (const v of [0, 13, 64, 128, 200, 248, 255]) {
@@ -56,6 +61,37 @@ test.each([
 /** Where a row's ink begins, px. */
 const risesOf = (row: Int16Array): number[] =>
   Array.from(row, (v, x) => (v >= ONE / 2 && (row[x - 1] ?? ONE) < ONE / 2 ? x : -1)).filter((x) => x >= 0);
+
+test('lines along a drawn one lie on it and beside it, all as far apart; it goes on straight beyond its ends', () => {
+  // Little ink: what there is lies about the middles of lines.
+  const thin = (line: string, lpi = 10) => inked(230, 'round-screen', { shape: 'along a line', lpi, line, hardness: 1 }, 'hard');
+  const perMm = 300 / 25.4;
+  const slope = thin(pathOf([1500, 1500, 2500, 2500]));
+  const { region, coverage } = slope;
+  const isInked = (x: number, y: number): boolean => (coverage[Math.floor(y) * region.width + Math.floor(x)] as number) >= ONE / 2;
+  // Along the line and far beyond it, and 30 px beside it; half-way between there is none.
+  const places = [8, 15, 25, 35, 50].map((mm) => mm * perMm);
+  const beside = (by: number): boolean[] => places.map((at) => isInked(at + by * Math.SQRT1_2, at - by * Math.SQRT1_2));
+  expect([0, 15, 30, -30, 45, 60].map((by) => new Set(beside(by)))).toEqual(
+    [true, false, true, true, false, true].map((is) => new Set([is])),
+  );
+  // The same tile by tile, with the stretches that are near to each block.
+  const wave = thin(WAVE);
+  const near = distanceNear(WAVE, perMm, 300, 300, 400);
+  let apart = 0;
+  for (let y = 100; y < 500; y += 7) {
+    for (let x = 100; x < 500; x += 7) {
+      const from = (near?.(x + 0.5, y + 0.5) ?? 0) / 30 + 0.5;
+      const threshold = Math.abs(2 * (from - Math.floor(from)) - 1);
+      const is = (wave.coverage[y * wave.region.width + x] as number) >= ONE / 2;
+      if (Math.abs(threshold - 25 / 255) > 0.03 && is !== threshold < 25 / 255) apart++;
+    }
+  }
+  expect(apart).toBe(0);
+  // Until there is one, they go straight across.
+  expect(thin('').coverage).toEqual(thin(pathOf([1500, 4000, 4500, 4000])).coverage);
+  expect(distanceNear(pathOf([100, 100, 100, 100]), 1, 0, 0, 10)).toBeNull();
+});
 
 test('rings lie as far apart as their frequency says, about their centre; rays part the circle', () => {
   const { region, coverage } = inked(128, 'round-screen', { shape: 'rings', lpi: 10, centre: { x: 10, y: 40 } }, 'hard');

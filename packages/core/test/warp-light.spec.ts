@@ -4,9 +4,11 @@ import {
   distancesTo,
   ONE,
   paste,
+  pathOf,
   pointOn,
   stepOfKind,
   trueScale,
+  upgradedStep,
   wholeSheet,
   type ColourRaster,
   type DialOf,
@@ -292,4 +294,20 @@ test('glints stand on the brightest places only, as many as there are cells with
   expect(found.filter((v) => v > 0.5).length).toBeGreaterThan(plain);
   expect([light(20, 0), light(0, 20)]).toEqual([expect.closeTo(0, 0), expect.closeTo(0, 0)]);
   expect(lit({ from: 1, strength: 0 })).toEqual(lit({ strength: 0 }));
+  // On chosen places, whatever is bright there; in the middle of the sheet until there is one.
+  const [one, two] = [
+    [5, 30],
+    [31, 12],
+  ] as const;
+  const placed = lit({ where: 'places', places: pathOf([...one, ...two].map((mm) => 100 * mm)) });
+  const brightAt = (all: Float64Array, [x, y]: readonly [number, number]): boolean => (all[y * 5 * SIDE + x * 5] as number) > 0.7;
+  expect([brightAt(placed, one), brightAt(placed, two), brightAt(placed, [20, 20])]).toEqual([true, true, false]);
+  expect(brightAt(lit({ where: 'places' }), [20, 20])).toBe(true);
+});
+
+test('a glint of version 1 stays where it was put', () => {
+  const old = (params: Record<string, unknown>) => upgradedStep({ ...step('glints'), version: 1, params });
+  expect(old({ where: 'a place', place: { x: 5, y: 30.5 } }).params).toMatchObject({ where: 'places', places: pathOf([500, 3050]) });
+  expect(old({ where: 'a place', place: null }).params).toMatchObject({ where: 'places', places: '' });
+  expect(old({ where: 'the brightest points', place: null })).toMatchObject({ version: 2, params: { where: 'the brightest points' } });
 });

@@ -1,5 +1,5 @@
 import { BLEND_MODES, type BlendMode } from '../blend/modes';
-import { MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type Dials, type DialType } from '../fields/dials';
+import { MOST_DRAWN, MOST_STOPS, MOST_TEXT, type AnyDial, type DialOf, type Dials, type DialType } from '../fields/dials';
 import { MOST_BENDS, MOST_SEED } from '../fields/values';
 import type { AnyMask } from '../masks/declare';
 import { MASKS } from '../masks/kinds';
@@ -37,6 +37,7 @@ const TAKES: { readonly [T in DialType]: (dial: DialOf<T>) => string } = {
   picture: () => 'a picture of the job',
   point: ({ arrow }) => (arrow ? 'how far to the right and down, mm' : 'a place on the sheet, mm'),
   bends: () => `at most ${MOST_BENDS} strokes on the sheet`,
+  drawn: ({ as }) => (as === 'line' ? 'a line drawn on the sheet' : `at most ${MOST_DRAWN} places on the sheet`),
   curve: ({ domain, presets }) =>
     `handles ${domain === 'hue' ? 'round the hue circle' : 'over tone'}; to begin with: ${presets.map(({ name }) => name).join(', ')}`,
 };
@@ -50,7 +51,7 @@ const shownDefault = (dial: AnyDial): string => {
     return dial.default
       ? `${dial.default.x}, ${dial.default.y} mm`
       : `${(dial.unset ?? [0.5, 0.5]).map((share) => `${100 * share} %`).join(', ')} of ${dial.inPass ? 'the pass’s box' : 'the sheet'}`;
-  if (dial.type === 'bends') return 'none';
+  if (dial.type === 'bends' || dial.type === 'drawn') return 'none';
   if (dial.type === 'font') return 'family' in dial.default ? dial.default.family : dial.default.name;
   if (dial.type === 'ramp') return `${dial.default.length} colours`;
   if (dial.type === 'curve') return dial.presets.find(({ points }) => points === dial.default)?.name ?? `${dial.default.length} handles`;

@@ -1,9 +1,11 @@
+import { textBounds } from '../units/stroke-path';
 import * as field from './fields';
 import type { Field } from './fields';
 import {
   BEND_STROKE,
   BEND_WAYS,
   COLOUR_REF,
+  DRAWN,
   fontRef,
   ID,
   MOST_BENDS,
@@ -132,6 +134,12 @@ export interface BendsDial extends DialBase<readonly BendStroke[]> {
   readonly type: 'bends';
 }
 
+/** Places on the sheet, or a line drawn on it by hand: points in hundredths of a mm as text (`units/stroke-path`); none is ''. */
+export interface DrawnDial extends DialBase<string> {
+  readonly type: 'drawn';
+  readonly as: 'places' | 'line';
+}
+
 export type CurvePoint = readonly [number, number];
 export interface CurvePreset {
   readonly name: string;
@@ -161,6 +169,7 @@ export type AnyDial =
   | PictureDial
   | PointDial
   | BendsDial
+  | DrawnDial
   | CurveDial;
 /** Dials by the names of their values. */
 export type Dials = Readonly<Record<string, AnyDial>>;
@@ -365,6 +374,23 @@ export const bends = (d: Given<BendsDial>): BendsDial => ({
       : { ok: false, why: `${d.title} is a list of at most ${MOST_BENDS} strokes { way, size, strength, path }` };
   },
   field: field.list(BEND_STROKE, { most: MOST_BENDS, says: 'strokes' }),
+});
+/** Most points of what is drawn. */
+export const MOST_DRAWN = 2000;
+export const drawn = (d: Given<DrawnDial>): DrawnDial => ({
+  type: 'drawn',
+  ...d,
+  check: (value) => {
+    const why = `${d.title} is at most ${MOST_DRAWN} points, x and y in turn in hundredths of a mm, in Base64 VLQ`;
+    if (typeof value !== 'string') return { ok: false, why };
+    try {
+      const { count } = textBounds(value, 2);
+      return count % 2 === 0 && count <= 2 * MOST_DRAWN ? { ok: true, value } : { ok: false, why };
+    } catch {
+      return { ok: false, why };
+    }
+  },
+  field: DRAWN,
 });
 /** Most handles of a curve. */
 export const MOST_HANDLES = 24;

@@ -42,6 +42,9 @@ export const SEED = field.whole(0, MOST_SEED);
 export const SURFACE_REF = field.record({ name: field.text({ most: 80 }), seed: SEED });
 export type SurfaceRef = TypeOf<typeof SURFACE_REF>;
 
+/** Points on the sheet as one text: x and y in turn, hundredths of a mm. */
+export const DRAWN = field.packed({ apart: 2, min: -1_000_000, max: 1_000_000, says: 'x and y in turn, in hundredths of a millimetre' });
+
 /** What a stroke does to what it bends, in the order that it is chosen from. */
 export const BEND_WAYS = ['drag', 'stir', 'gather', 'spread', 'calm'] as const;
 /** A stroke that bends: its brush in mm, how strongly (the other way round below 0), and its points in Base64 VLQ, hundredths of a mm. */
@@ -50,7 +53,7 @@ export const BEND_STROKE = field.named('bend stroke', () =>
     way: field.choice(...BEND_WAYS),
     size: field.number({ min: 1, max: 400 }),
     strength: field.number({ min: -1, max: 1 }),
-    path: field.packed({ apart: 2, min: -1_000_000, max: 1_000_000, says: 'x and y in turn, in hundredths of a millimetre' }),
+    path: DRAWN,
   }),
 );
 export type BendStroke = TypeOf<typeof BEND_STROKE>;

@@ -4,7 +4,7 @@ import * as field from '../fields/fields';
 import type { TypeOf } from '../fields/fields';
 import { SEED } from '../fields/values';
 import { movedBy, scaleOf, type Motion } from '../sheet/moving';
-import { pathOf, pointsOf, pressuresText } from '../sheet/stroke-path';
+import { pathOf, pointsOf, pressuresText } from '../units/stroke-path';
 import { TIPS } from './tips';
 
 /** Hundredths of a millimetre in one. */

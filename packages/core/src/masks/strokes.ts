@@ -1,7 +1,7 @@
 import type { Arena } from '../raster/arena';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
-import { pointsOf, pressuresOf } from '../sheet/stroke-path';
+import { pointsOf, pressuresOf } from '../units/stroke-path';
 import { movedBy, scaleOf, undone, type Motion } from '../sheet/moving';
 import { STROKE_UNITS, type Stroke } from './stroke';
 import { tipOf, type TipPlace } from './tips';

@@ -2,13 +2,15 @@ import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
 import { grow } from '../../raster/region';
 import { chanceAt } from '../../units/noise';
 import { cosDeg, sinDeg } from '../../units/exact';
-import { angle, choice, colour, length, number, point, pointOn, seed, share } from '../../fields/dials';
-import { isWhole } from '../../sheet/model';
+import { angle, choice, colour, drawn, length, number, pointOn, seed, share } from '../../fields/dials';
+import type { SheetPoint } from '../../fields/values';
+import { isWhole, type Size } from '../../sheet/model';
+import { pathOf, pointsOf } from '../../units/stroke-path';
 import { defineStep, type Coarse } from '../declare';
 import { over } from './laid';
 
 const BRIGHTEST = 'the brightest points';
-const PLACE = 'a place';
+const PLACES = 'places';
 
 /** Breadth of a ray where it begins, of its length, and of the core. By trial. */
 const RAY = 0.035;
@@ -67,17 +69,17 @@ const drawGlint = (
   }
 };
 
-/** Sparkles: rays of light from the brightest place of each cell of a grid, or from one place. */
+/** Sparkles: rays of light from the brightest place of each cell of a grid, or from chosen places. */
 export const glints = defineStep({
   kind: 'glints',
-  version: 1,
+  version: 2,
   title: 'Glints',
   family: 'light',
   purpose: 'Sparkles with rays, on the brightest points or where they are put.',
   words: 'sparkle star shine flare twinkle bling highlight rays',
   dials: {
-    where: choice({ title: 'On', options: [BRIGHTEST, PLACE], default: BRIGHTEST }),
-    place: point({ title: 'Place', default: null, shownWhen: { dial: 'where', is: PLACE } }),
+    where: choice({ title: 'On', options: [BRIGHTEST, PLACES], default: BRIGHTEST }),
+    places: drawn({ title: 'Places', as: 'places', default: '', shownWhen: { dial: 'where', is: PLACES } }),
     from: share({ title: 'Bright from', default: 0.9, more: 'only the very brightest', shownWhen: { dial: 'where', is: BRIGHTEST } }),
     apart: length({
       title: 'Apart',
@@ -102,11 +104,17 @@ export const glints = defineStep({
   reach: () => 0,
   reads: (_, region) => region,
   // One put by itself may lie anywhere.
-  spreads: ({ where, size }) => (where === PLACE ? null : size + 1),
+  spreads: ({ where, size }) => (where === PLACES ? null : size + 1),
   // Brightness is looked for in whole cells, as far about as rays reach.
   coarse: ({ where, apart, size }) => (where === BRIGHTEST ? [{ grain: GRAIN_MM, reach: size + apart + 1 }] : []),
   locality: 'grid',
   draft: { behaviour: 'same' },
+  // Version 1 had one place, or the sheet's middle.
+  upgrade: ({ where, place, ...params }) => {
+    const at = place as SheetPoint | null | undefined;
+    const places = at ? pathOf([Math.round(at.x * 100), Math.round(at.y * 100)]) : '';
+    return { places, ...params, where: where === 'a place' ? PLACES : where };
+  },
   summary: ({ where, rays }) => `${Math.round(rays)} rays, on ${where}`,
   *apply(input, params, at, kernels) {
     const region = at.wanted;
@@ -115,9 +123,9 @@ export const glints = defineStep({
     const shape: Shape = { rays: Math.round(params.rays), irregular: params.irregular, seed: params.seed };
     const plane = arena.plane(sizeOf(region)).fill(0);
     const reach = params.size * pxPerMm;
-    if (params.where === PLACE) {
-      const { x, y } = pointOn(params.place, {}, at.size);
-      drawGlint({ x: x * pxPerMm, y: y * pxPerMm, reach, turn: params.turn, number: 0 }, shape, plane, region);
+    if (params.where === PLACES) {
+      for (const [i, { x, y }] of placesOf(params.places, at.size).entries())
+        drawGlint({ x: x * pxPerMm, y: y * pxPerMm, reach, turn: params.turn, number: i }, shape, plane, region);
     } else {
       const { tone: bright, shift } = at.coarse[0] as Coarse;
       const side = 2 ** shift;
@@ -143,6 +151,16 @@ export const glints = defineStep({
     return over({ print: input.data, plane, colour: at.colourOf(params.colour), region }, { ...at, edges: 'hard' }, kernels);
   },
 });
+
+/** Chosen places, mm; the middle of the sheet until one is chosen. */
+const placesOf = (text: string, size: Size): readonly SheetPoint[] => {
+  const points = pointsOf(text);
+  if (points.length === 0) return [pointOn(null, {}, size)];
+  return Array.from({ length: points.length / 2 }, (_, i) => ({
+    x: (points[2 * i] as number) / 100,
+    y: (points[2 * i + 1] as number) / 100,
+  }));
+};
 
 /** The middle of the brightest pixel of a cell of the coarse grid, in its pixels, if any is bright enough; what is alike is told apart by chance. */
 const brightest = (

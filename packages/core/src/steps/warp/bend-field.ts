@@ -1,6 +1,6 @@
 import type { BendStroke } from '../../fields/values';
 import { ONE, type Region } from '../../raster/raster';
-import { pointsOf } from '../../sheet/stroke-path';
+import { pointsOf } from '../../units/stroke-path';
 import { remembering } from '../../units/remember';
 
 /*

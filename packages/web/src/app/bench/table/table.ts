@@ -18,7 +18,7 @@ import {
 } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Gesture } from '@use-gesture/vanilla';
-import { findPass, isShown, stepOfKind, trueScale, type Sheet } from '@uvrant/core';
+import { findPass, trueScale, type Sheet } from '@uvrant/core';
 import { DRAGGED } from '../../chest/looking';
 import { BenchActions, benchFeature } from '../../state/bench';
 import { Density } from '../../ui/density';
@@ -27,7 +27,7 @@ import { Lengths, type LengthUnit } from '../../ui/lengths';
 import { FormShade } from '../../ui/shade';
 import { Editing } from '../editing';
 import { Attachments } from '../attached/attachments';
-import { bendTool, toolFor } from '../tools/tools';
+import { toolFor, toolForStep } from '../tools/tools';
 import { Rendering } from '../view/rendering';
 import { Handles } from './handles';
 import { Hatching } from './hatching';
@@ -161,16 +161,13 @@ export class Table {
   );
   /** Handles stay off what is only looked at, and off what is drawn on. */
   protected readonly handled = computed(() => !this.isOnlyLookedAt() && !this.attachments.mask());
-  /** True while the step in hand is a bend by strokes. */
-  private readonly bends = computed(() => {
+  /** The tool that draws a dial of the step in hand. */
+  private readonly stepTool = computed(() => {
     const { pass, step } = this.line();
     const found = pass === null ? undefined : findPass(this.sheet(), pass)?.steps.find(({ id }) => id === step);
-    const dials = found && stepOfKind(found.kind)?.dials;
-    return dials ? Object.values(dials).some((dial) => dial.type === 'bends' && isShown(dial, found.params)) : false;
+    return found && !this.attachments.wear() ? toolForStep(found) : null;
   });
-  private readonly tool = computed(
-    () => toolFor(this.attachments.mask(), this.attachments.drawing()) ?? (this.bends() && !this.attachments.wear() ? bendTool : null),
-  );
+  private readonly tool = computed(() => toolFor(this.attachments.mask(), this.attachments.drawing()) ?? this.stepTool());
   protected readonly drawsWith = computed(() => (this.isOnlyLookedAt() ? null : this.tool()));
   /** The letters that lose most, while a wear is open. */
   protected readonly worstBoxes = computed(() => {

@@ -4,6 +4,7 @@ import { BendsField } from './bends-field';
 import { ChoiceField } from './choice-field';
 import { ColourField } from './colour-field';
 import { CurveField } from './curve-field';
+import { DrawnField } from './drawn-field';
 import { FontField } from './font-field';
 import { FrequencyField } from './frequency-field';
 import { PassField } from './pass-field';
@@ -33,5 +34,6 @@ export const FIELDS: { readonly [T in DialType]: Type<unknown> } = {
   picture: PictureField,
   point: PointField,
   bends: BendsField,
+  drawn: DrawnField,
   curve: CurveField,
 };

@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { boxAt, freshPass, freshSource, pathOf, stepOfKind, type BendStroke, type DialOf, type SheetPoint } from '@uvrant/core';
 import { posterOf } from '../../../../testing/sheets';
 import { BendBrush } from '../../tools/bend-brush';
+import { DrawnField } from './drawn-field';
 import { BendsField } from './bends-field';
 import { PointField } from './point-field';
 
@@ -69,4 +70,26 @@ test('strokes are listed with their strength, turned down or taken away; the bru
   const brush = TestBed.inject(BendBrush);
   typed(inputs(element)[0], '12');
   expect([brush.size(), brush.strength(), brush.way()]).toEqual([12, 0.6, 'drag']);
+});
+
+test('places are listed in mm, typed over or taken away; a line is only there or not', async () => {
+  const shown = async (kind: string, name: string, value: string) => {
+    const fixture = TestBed.createComponent(DrawnField);
+    const changes: unknown[] = [];
+    fixture.componentRef.setInput('dial', dialOf(kind, name));
+    fixture.componentRef.setInput('value', value);
+    fixture.componentRef.setInput('change', (changed: unknown) => changes.push(changed));
+    await fixture.whenStable();
+    return { element: fixture.nativeElement as HTMLElement, changes };
+  };
+  const places = await shown('glints', 'places', pathOf([1000, 2050, 3000, 400]));
+  expect(inputs(places.element).map(({ value }) => value)).toEqual(['10', '20.5', '30', '4']);
+  typed(inputs(places.element)[1], '7');
+  expect(places.changes.at(-1)).toBe(pathOf([1000, 700, 3000, 400]));
+  places.element.querySelector<HTMLButtonElement>('[aria-label="Remove place 1"]')?.click();
+  expect(places.changes.at(-1)).toBe(pathOf([3000, 400]));
+  places.element.querySelector<HTMLButtonElement>('.top button')?.click();
+  expect(places.changes.at(-1)).toBe('');
+  const line = await shown('round-screen', 'line', '');
+  expect([line.element.querySelector('button'), line.element.textContent.includes('Draw it on the table')]).toEqual([null, true]);
 });

@@ -1,4 +1,4 @@
-import { eachNumber, numbersOf, vlqOf } from '../units/vlq';
+import { eachNumber, numbersOf, vlqOf } from './vlq';
 
 /** Whole numbers as text: each is written as its difference from the number `apart` places before it (2 for x and y in turn). */
 const differences = (values: readonly number[], apart: number): number[] => values.map((value, i) => value - (values[i - apart] ?? 0));
