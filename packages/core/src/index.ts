@@ -132,6 +132,7 @@ export * from './steps/tone/interpolation';
 export * from './steps/tone/levels';
 export * from './steps/tone/match-tones';
 export * from './steps/tone/threshold';
+export * from './steps/warp/stretch';
 export * from './units/ciede2000';
 export * from './units/exact';
 export * from './units/hash';

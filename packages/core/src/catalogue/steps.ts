@@ -14,6 +14,7 @@ import { warmth } from '../steps/colour/warmth';
 import { blur } from '../steps/edge/blur';
 import { inkSpread } from '../steps/press/ink-spread';
 import { channelScreen } from '../steps/process/channel-screen';
+import { stretch } from '../steps/warp/stretch';
 import { processScreen } from '../steps/process/process-screen';
 import { errorDiffusion } from '../steps/screen/error-diffusion';
 import { roundScreen } from '../steps/screen/round-screen';
@@ -97,6 +98,7 @@ export const STEPS = [
   fade,
   warmth,
   displace,
+  stretch,
   bend,
   halo,
   cast,

@@ -88,7 +88,7 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     mapTones?.node.key,
     cells?.node.key,
     bend && [bend.x.key, bend.y.key, bend.mostMm],
-    declaration.reads ? [at.box, at.placed] : null,
+    declaration.reads ? [at.box, at.placement] : null,
     coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
     coloursNamed(declaration, params, at),
     extra,
@@ -129,8 +129,8 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const kind = (declaration.gives === 'same' ? input.kind : declaration.gives) as 'colour' | 'tone' | 'ink';
   const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
   const bare = bareOf<typeof kind>(kind, colour);
-  const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at.pxPerMm, call.at.box) ?? grow(region, reach);
-  const spreads = declaration.reads ? (declaration.spreads?.(call.params) ?? null) : 0;
+  const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at) ?? grow(region, reach);
+  const spreads = declaration.reads ? (declaration.spreads?.(call.params, call.at) ?? null) : 0;
   return withinBounds({
     key: keyOf('step', callKey(call, null), [input]),
     kind,

@@ -1,6 +1,6 @@
 import type { Kernels, Ways } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
-import type { Edges, PictureRef, Size, SurfaceRef } from '../sheet/model';
+import type { Edges, PictureRef, Placement, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { ColourRef, SheetPoint } from '../fields/values';
 import type { Dots } from './screen/dots';
@@ -106,7 +106,7 @@ export interface StepAt {
   /** The dots that soft coverage becomes where edges are screened: those of the pass's own screen. */
   readonly dots: Dots;
   /** The box that the pass is placed in. */
-  readonly placed: Region;
+  readonly placement: Placement;
   /** The sheet's sides, mm. */
   readonly size: Size;
   /** What is to be rendered: the input's region, unless the step says itself what it reads. */
@@ -114,6 +114,9 @@ export interface StepAt {
   /** The pass's source as placed, on the input's region; null unless the step declares that it reads it. */
   readonly original: ColourRaster | null;
 }
+
+/** What a step knows of the rendering while it says what of its input it reads. */
+export type Where = Pick<StepAt, 'pxPerMm' | 'box' | 'placement'>;
 
 /** The kinds that steps work on. */
 type StepKind = Exclude<RasterKind, 'index'>;
@@ -203,9 +206,9 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   /** How far beyond a pixel the step reads, mm. */
   readonly reach: (params: ParamsOf<D>) => number;
   /** What of its input it reads for a region, where that is not the region itself and its reach; then its result is of `at.wanted`. */
-  readonly reads?: (params: ParamsOf<D>, region: Region, pxPerMm: number, box: Region) => Region;
+  readonly reads?: (params: ParamsOf<D>, region: Region, at: Where) => Region;
   /** Of a step that says what it reads: how far beyond its input it prints, mm; null for anywhere. */
-  readonly spreads?: (params: ParamsOf<D>) => number | null;
+  readonly spreads?: (params: ParamsOf<D>, at: Where) => number | null;
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];

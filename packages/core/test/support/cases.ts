@@ -63,6 +63,7 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   halo: { where: 'on the edge', reach: 2, colour: { srgb: '#3050d0' } },
   cast: { fall: { x: 1.4, y: -0.8 }, blur: 0.5 },
   shade: { clear: 4, soft: 12, depth: 0.8 },
+  stretch: { shape: 'flag', by: 0.3, waves: 1.5 },
   glints: { from: 0.6, apart: 9, size: 4, rays: 6 },
   metal: { width: 1.5, tall: 20, lamp: { x: 4, y: 3 } },
   bend: { by: 'the form of the picture', depth: 2, soft: 3, bent: 'both' },

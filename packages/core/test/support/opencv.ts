@@ -9,6 +9,7 @@ interface OpenCv {
   readonly Mat: new () => Mat;
   readonly CV_8U: number;
   readonly CV_32F: number;
+  readonly CV_32FC2: number;
   readonly CV_32S: number;
   readonly BORDER_REFLECT_101: number;
   readonly THRESH_OTSU: number;
@@ -21,8 +22,11 @@ interface OpenCv {
   readonly distanceTransform: (from: Mat, to: Mat, metric: number, mask: number) => void;
   readonly INTER_LINEAR: number;
   readonly BORDER_REPLICATE: number;
+  readonly BORDER_CONSTANT: number;
   readonly Scalar: new () => unknown;
   readonly remap: (from: Mat, to: Mat, x: Mat, y: Mat, how: number, border: number, value: unknown) => void;
+  readonly getPerspectiveTransform: (from: Mat, to: Mat) => Mat;
+  readonly warpPerspective: (from: Mat, to: Mat, matrix: Mat, size: unknown, how: number, border: number, value: unknown) => void;
   readonly connectedComponentsWithStats: (from: Mat, labels: Mat, stats: Mat, middles: Mat, neighbours: number, type: number) => number;
   onRuntimeInitialized?: () => void;
 }

@@ -1,4 +1,5 @@
 import {
+  boxAt,
   cellMm,
   defaultParams,
   finish,
@@ -42,7 +43,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   mapTones: null,
   box: { x: 0, y: 0, width: 0, height: 0 },
   dots: SHEET_DOTS,
-  placed: { x: 0, y: 0, width: 0, height: 0 },
+  placement: boxAt(0, 0, 0, 0),
   size: { width: 0, height: 0 },
   wanted: { x: 0, y: 0, width: 0, height: 0 },
 });

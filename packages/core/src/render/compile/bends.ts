@@ -46,7 +46,7 @@ const movedStep = (mostMm: number): AnyStep =>
     takes: 'any',
     gives: 'same',
     reach: () => 0,
-    reads: (_, region, pxPerMm, box) => readThrough(region, { x: mostMm * pxPerMm, y: mostMm * pxPerMm }, box, 'nothing'),
+    reads: (_, region, { pxPerMm, box }) => readThrough(region, { x: mostMm * pxPerMm, y: mostMm * pxPerMm }, box, 'nothing'),
     spreads: () => mostMm,
     locality: 'local',
     *apply(input, _, at, kernels) {

@@ -24,7 +24,6 @@ import { cellGrid, cellsNode } from '../cells-node';
 import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
 import { bendNodes, bentPicture, type BendZone } from './bends';
 import { edgesOf, isTrue, referenceTo, type Context } from './context';
-import { boxBounds } from '../../raster/place';
 import { shareOf } from '../../raster/raster';
 import { stepName, type PlateNode } from './graph';
 import { mapNode, mapTonesOf } from './maps';
@@ -189,7 +188,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     mapTones: null,
     box: input.bounds?.box ?? wholeRegion(context.scale),
     dots: dotsOf(pass),
-    placed: boxBounds(pass.placement, context.scale.pxPerMm),
+    placement: pass.placement,
     size: context.sheet.size,
     wanted: wholeRegion(context.scale),
     original: null,

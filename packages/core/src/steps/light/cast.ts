@@ -45,7 +45,7 @@ export const cast = defineStep({
   gives: 'colour',
   amount: 'mix',
   reach: () => 0,
-  reads: ({ fall, blur }, region, pxPerMm) => readOf(region, offsetPx(fall, pxPerMm), blurReach(blur * pxPerMm)),
+  reads: ({ fall, blur }, region, { pxPerMm }) => readOf(region, offsetPx(fall, pxPerMm), blurReach(blur * pxPerMm)),
   // A Gaussian is cut off at three standard deviations; box sums reach a little further.
   spreads: ({ fall, blur }) => Math.max(Math.abs(fall?.x ?? 0), Math.abs(fall?.y ?? 0)) + 4 * blur + 1,
   locality: 'local',

@@ -1,5 +1,6 @@
 import { blurReach, blurred } from '../../raster/blur';
 import { noisePlane } from '../../raster/noise';
+import { boxBounds } from '../../raster/place';
 import { rampAt, type RampPoint } from '../../raster/ramp';
 import { ONE, sizeOf, type Region, type Rgb } from '../../raster/raster';
 import { crop, grow } from '../../raster/region';
@@ -145,7 +146,7 @@ export const metal = defineStep({
   gives: 'colour',
   amount: 'mix',
   reach: () => 0,
-  reads: ({ width }, region, pxPerMm) => grow(region, reachPx(width, pxPerMm)),
+  reads: ({ width }, region, { pxPerMm }) => grow(region, reachPx(width, pxPerMm)),
   spreads: () => 0,
   locality: 'local',
   draft: { behaviour: 'same' },
@@ -235,7 +236,8 @@ const lampOf = (lamp: SheetPoint | null, { pxPerMm, size }: StepAt): Light => {
 
 /** Where along the face's ramp a place looks: a half on the horizon. */
 const viewOf = (params: { readonly horizon: SheetPoint | null; readonly tall: number; readonly turn: number }, at: StepAt) => {
-  const { placed, pxPerMm } = at;
+  const { placement, pxPerMm } = at;
+  const placed = boxBounds(placement, pxPerMm);
   const [sin, cos] = [sinDeg(params.turn), cosDeg(params.turn)];
   const box = { x: placed.x / pxPerMm, y: placed.y / pxPerMm, width: placed.width / pxPerMm, height: placed.height / pxPerMm };
   const { x, y } = pointOn(params.horizon, { unset: HORIZON_AT }, box);

@@ -200,7 +200,7 @@ export const copier = defineStep({
   gives: 'tone',
   amount: 'mix',
   reach: () => 0,
-  reads: (dials, region, pxPerMm) => readFrom(wayBack(skewOf(dials), pxPerMm), grow(region, opticsReach(dials, pxPerMm))),
+  reads: (dials, region, { pxPerMm }) => readFrom(wayBack(skewOf(dials), pxPerMm), grow(region, opticsReach(dials, pxPerMm))),
   locality: 'grid',
   coarse: () => [softWish(FIELD)],
   draft: { behaviour: 'same' },

@@ -26,7 +26,7 @@ export const misregister = defineStep({
     stretch: params.stretch * amount,
   }),
   reach: () => 0,
-  reads: (params, region, pxPerMm) => readFrom(wayBack(params, pxPerMm), region),
+  reads: (params, region, { pxPerMm }) => readFrom(wayBack(params, pxPerMm), region),
   locality: 'local',
   draft: { behaviour: 'same' },
   summary: ({ across, down }) => `${Number(across.toFixed(2))}, ${Number(down.toFixed(2))} mm`,

@@ -86,7 +86,7 @@ export const displace = defineStep({
     shade: params.shade * amount,
   }),
   reach: () => 0,
-  reads: (params, region, pxPerMm, box) => {
+  reads: (params, region, { pxPerMm, box }) => {
     const { x, y } = mostOf(params);
     const about = grow(region, slopePx(params, pxPerMm));
     return hull(about, readThrough(region, { x: x * pxPerMm, y: y * pxPerMm }, box, params.beyond));

@@ -10,6 +10,7 @@ import { GreyExtra } from './extras/grey-extra';
 import { HueExtra } from './extras/hue-extra';
 import { PlatesExtra } from './extras/plates-extra';
 import { ScreenExtra } from './extras/screen-extra';
+import { StretchExtra } from './extras/stretch-extra';
 import { TonesExtra } from './extras/tones-extra';
 import { MaskList } from '../masks/mask-list';
 import { Rendering } from '../view/rendering';
@@ -29,6 +30,7 @@ const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly 
   posterise: { type: TonesExtra, first: false },
   screen: { type: ScreenExtra, first: false },
   'process-screen': { type: PlatesExtra, first: false },
+  stretch: { type: StretchExtra, first: true },
   'channel-screen': { type: PlatesExtra, first: false },
   threshold: { type: TonesExtra, first: true },
   gain: { type: GainExtra, first: false },

@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { findPass, isShown, pointOn, stepOfKind, type AnyDial, type DialOf, type Sheet, type SheetPoint } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { Drag, type Dragged } from '../../ui/drag';
-import { boxOf } from '../dials/fields/point-box';
+import { boxOf, placeIn } from '../dials/fields/point-box';
 import { Editing } from '../editing';
 import type { Viewport } from './viewport';
 
@@ -60,7 +60,7 @@ export class Points {
     return dials.flatMap(([name, dial]): readonly Placed[] => {
       if (!step || dial.type !== 'point' || dial.further || !isShown(dial, step.params)) return [];
       const value = (step.params[name] ?? null) as SheetPoint | null;
-      const start = this.startOf(step.params, dials);
+      const start = this.startOf(dial, step.params, dials);
       if (!dial.arrow)
         return [{ name, dial, ...this.onScreen(pointOn(value, dial, boxOf(dial, this.sheet(), this.pass() ?? undefined))), from: null }];
       const tip = { x: start.x + (value?.x ?? 0), y: start.y + (value?.y ?? 0) };
@@ -68,8 +68,14 @@ export class Points {
     });
   });
 
-  /** Where arrows begin, mm: in the middle, or lower where a place lies there. */
-  private startOf(params: Readonly<Record<string, unknown>>, dials: readonly (readonly [string, AnyDial])[]): SheetPoint {
+  /** Where an arrow begins, mm: where it says in its pass's box; else in the middle, or lower where a place lies there. */
+  private startOf(
+    { inPass, unset }: DialOf<'point'>,
+    params: Readonly<Record<string, unknown>>,
+    dials: readonly (readonly [string, AnyDial])[],
+  ): SheetPoint {
+    const pass = this.pass();
+    if (inPass && pass) return placeIn(pass.placement, unset ?? [0.5, 0.5]);
     const { width, height } = this.sheet().size;
     const isTaken = dials.some(([, dial]) => dial.type === 'point' && !dial.arrow && isShown(dial, params));
     return { x: width / 2, y: height * (isTaken ? 0.8 : 0.5) };
@@ -87,7 +93,7 @@ export class Points {
     const at = { x: mm(moment.x, bed.left, this.view().x), y: mm(moment.y, bed.top, this.view().y) };
     const held = this.step();
     if (!held) return;
-    const start = this.startOf(held.params, Object.entries(stepOfKind(held.kind)?.dials ?? {}));
+    const start = this.startOf(dial, held.params, Object.entries(stepOfKind(held.kind)?.dials ?? {}));
     const tenth = (value: number): number => Math.max(-10_000, Math.min(10_000, Math.round(value * 10) / 10));
     const value = dial.arrow ? { x: tenth(at.x - start.x), y: tenth(at.y - start.y) } : { x: tenth(at.x), y: tenth(at.y) };
     this.editing.step(pass, step, (each) => ({ ...each, params: { ...each.params, [name]: value } }), `${step} ${name}`);

@@ -1,0 +1,231 @@
+import { choice, number, point, share } from '../../fields/dials';
+import type { SheetPoint } from '../../fields/values';
+import type { Region } from '../../raster/raster';
+import { overlap } from '../../raster/region';
+import { stretchedRaster } from '../../raster/stretched';
+import type { Placement } from '../../sheet/model';
+import { cornersOf } from '../../sheet/placing';
+import { cosDeg, sinDeg } from '../../units/exact';
+import { remembering } from '../../units/remember';
+import { defineStep, type Where } from '../declare';
+import { arcMap, cornersMap, flagMap, isConvex, pinchMap, waveMap, type Point, type StretchMap } from './stretch-maps';
+
+const ARC = 'arc';
+const WAVE = 'wave';
+const FLAG = 'flag';
+const PINCH = 'pinch';
+const CORNERS = 'four corners';
+const SHAPES = [ARC, WAVE, FLAG, PINCH, CORNERS] as const;
+
+interface Params {
+  readonly shape: (typeof SHAPES)[number];
+  readonly by: number;
+  readonly waves: number;
+  readonly topLeft: SheetPoint | null;
+  readonly topRight: SheetPoint | null;
+  readonly bottomRight: SheetPoint | null;
+  readonly bottomLeft: SheetPoint | null;
+}
+
+/** Less than this does nothing that could be seen. */
+const LEAST = 0.001;
+
+/** From a place of the sheet to the box's own frame and back, mm. */
+const frameOf = ({ x, y, turn }: Placement) => {
+  const [cos, sin] = [cosDeg(turn), sinDeg(turn)];
+  return {
+    within: (px: number, py: number): Point => ({ x: cos * (px - x) - sin * (py - y), y: sin * (px - x) + cos * (py - y) }),
+    onSheet: (bx: number, by: number): Point => ({ x: x + cos * bx + sin * by, y: y - sin * bx + cos * by }),
+  };
+};
+
+type Corners = Pick<Params, 'topLeft' | 'topRight' | 'bottomRight' | 'bottomLeft'>;
+
+/** Where the corners of a box lie, seen in its frame. */
+const movedCorners = ({ topLeft, topRight, bottomRight, bottomLeft }: Corners, placement: Placement): [Point, Point, Point, Point] => {
+  const { within } = frameOf(placement);
+  const moves = [topLeft, topRight, bottomRight, bottomLeft];
+  return cornersOf(placement).map(([x, y], i) => within(x + (moves[i]?.x ?? 0), y + (moves[i]?.y ?? 0))) as [Point, Point, Point, Point];
+};
+
+const mapOf = ({ shape, by, waves, ...corners }: Params, placement: Placement): StretchMap | null => {
+  const { width, height } = placement;
+  if (shape === CORNERS) {
+    const at = movedCorners(corners, placement);
+    return isConvex(at) ? cornersMap(width, height, at) : null;
+  }
+  if (Math.abs(by) < LEAST) return null;
+  const bent = { width, height, by };
+  if (shape === ARC) return arcMap(bent);
+  if (shape === PINCH) return pinchMap(bent);
+  return shape === WAVE ? waveMap(bent, waves) : flagMap(bent, waves);
+};
+
+/** True where corners were dragged across one another: then nothing is stretched. */
+export const areCornersCrossed = (params: Params, placement: Placement): boolean =>
+  params.shape === CORNERS && !isConvex(movedCorners(params, placement));
+
+/** Places along each side of a box that stand for all of it. */
+const ALONG = 48;
+/** A print is looked at in at most so many places a pixel each way where it gets smaller. */
+const MOST_SAMPLES = 3;
+
+/** A stretch as it lies on a sheet. */
+interface Stretch {
+  readonly map: StretchMap;
+  readonly within: (x: number, y: number) => Point;
+  readonly onSheet: (x: number, y: number) => Point;
+  /** Places a pixel each way, so that what gets smaller stays smooth. */
+  readonly samples: number;
+}
+
+const samplesOf = ({ width, height }: Placement, { forward }: StretchMap): number => {
+  let least = 1;
+  const step = 1 / ALONG;
+  for (let u = step / 2; u < 1; u += step) {
+    for (let v = step / 2; v < 1; v += 4 * step) {
+      const [x, y] = [(u - 0.5) * width, (v - 0.5) * height];
+      const [here, right, down] = [forward(x, y), forward(x + step, y), forward(x, y + step)];
+      for (const to of [right, down]) least = Math.min(least, Math.sqrt((to.x - here.x) ** 2 + (to.y - here.y) ** 2) / step);
+    }
+  }
+  return Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(1 / least - 0.25)));
+};
+
+const stretchOf = remembering(
+  8,
+  (wanted: { readonly params: Params; readonly placement: Placement }) => JSON.stringify(wanted),
+  ({ params, placement }): Stretch | null => {
+    const map = mapOf(params, placement);
+    return map && { map, ...frameOf(placement), samples: samplesOf(placement, map) };
+  },
+);
+
+/** The hull of places. */
+const hullOf = (points: readonly Point[]): Region => {
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  const [left, top] = [Math.floor(Math.min(...xs)), Math.floor(Math.min(...ys))];
+  return { x: left, y: top, width: Math.ceil(Math.max(...xs)) - left, height: Math.ceil(Math.max(...ys)) - top };
+};
+
+/** Places over a region, its rim and what is in it. */
+const placesOver = ({ x, y, width, height }: Region, count: number): Point[] =>
+  Array.from({ length: (count + 1) * (count + 1) }, (_, i) => ({
+    x: x + ((i % (count + 1)) / count) * width,
+    y: y + (Math.floor(i / (count + 1)) / count) * height,
+  }));
+
+/** Places that are looked at across a region; what lies between them may come from as far beyond the rest as a share of it. */
+const OVER = 32;
+const BETWEEN = 8;
+/** Pixels that the filter reads about a place. */
+const MARGIN = 8;
+
+/** What of its input a region is made from: within the input's box; a pixel of it where there is nothing. */
+const readFrom = (stretch: Stretch, region: Region, { pxPerMm, box }: Where): Region => {
+  const { map, within, onSheet } = stretch;
+  const from = hullOf(
+    placesOver(region, OVER).map(({ x, y }) => {
+      const at = within(x / pxPerMm, y / pxPerMm);
+      const { x: bx, y: by } = map.back(at.x, at.y);
+      const { x: px, y: py } = onSheet(bx, by);
+      const far = 1e7;
+      return { x: Math.max(-far, Math.min(far, px * pxPerMm)), y: Math.max(-far, Math.min(far, py * pxPerMm)) };
+    }),
+  );
+  const margin = MARGIN + Math.ceil(Math.max(from.width, from.height) / BETWEEN);
+  const wide = { x: from.x - margin, y: from.y - margin, width: from.width + 2 * margin, height: from.height + 2 * margin };
+  return overlap(wide, box) ?? { x: box.x, y: box.y, width: 1, height: 1 };
+};
+
+/** How far beyond its input the stretched print lies, mm. */
+const beyond = ({ map, within, onSheet }: Stretch, { pxPerMm, box }: Where): number => {
+  const mm = { x: box.x / pxPerMm, y: box.y / pxPerMm, width: box.width / pxPerMm, height: box.height / pxPerMm };
+  let most = 0;
+  for (const { x, y } of placesOver(mm, ALONG)) {
+    const at = within(x, y);
+    const there = map.forward(at.x, at.y);
+    const { x: px, y: py } = onSheet(there.x, there.y);
+    most = Math.max(most, mm.x - px, mm.y - py, px - mm.x - mm.width, py - mm.y - mm.height);
+  }
+  // What lies between the places that were looked at.
+  return Math.min(20_000, most * 1.02 + Math.max(mm.width, mm.height) / ALONG);
+};
+
+const corner = (title: string, unset: readonly [number, number]) =>
+  point({ title, arrow: true, inPass: true, unset, default: { x: 0, y: 0 }, shownWhen: { dial: 'shape', is: CORNERS } });
+
+/** Lettering and all else that is placed, bent along an arc or a wave, pinched, or put into perspective by its corners. */
+export const stretch = defineStep({
+  kind: 'stretch',
+  version: 1,
+  title: 'Stretch into shape',
+  family: 'warp',
+  purpose: 'Bends what is placed along an arc or a wave, pinches it, or puts it into perspective.',
+  words: 'arc arch curve curved text lettering wave flag pinch bulge perspective distort corners skew warp envelope rainbow',
+  dials: {
+    shape: choice({ title: 'Shape', options: SHAPES, default: ARC }),
+    by: share({
+      title: 'By',
+      min: -1,
+      default: 0.5,
+      more: 'bent further; below 0 the other way',
+      shownWhen: { dial: 'shape', isNot: CORNERS },
+    }),
+    waves: number({
+      title: 'Waves',
+      unit: '',
+      min: 0.25,
+      max: 6,
+      step: 0.25,
+      default: 1,
+      more: 'more waves along it',
+      shownWhen: { dial: 'shape', isNot: [ARC, PINCH, CORNERS] },
+    }),
+    topLeft: corner('Top left', [0, 0]),
+    topRight: corner('Top right', [1, 0]),
+    bottomRight: corner('Bottom right', [1, 1]),
+    bottomLeft: corner('Bottom left', [0, 1]),
+  },
+  takes: 'any',
+  gives: 'same',
+  amount: 'scale',
+  scaled: (params, amount) => {
+    const less = (move: SheetPoint | null): SheetPoint | null => move && { x: move.x * amount, y: move.y * amount };
+    const { topLeft, topRight, bottomRight, bottomLeft } = params;
+    return {
+      ...params,
+      by: params.by * amount,
+      topLeft: less(topLeft),
+      topRight: less(topRight),
+      bottomRight: less(bottomRight),
+      bottomLeft: less(bottomLeft),
+    };
+  },
+  reach: () => 0,
+  reads: (params, region, at) => {
+    const found = stretchOf({ params, placement: at.placement });
+    return found ? readFrom(found, region, at) : region;
+  },
+  spreads: (params, at) => {
+    const found = stretchOf({ params, placement: at.placement });
+    return found ? beyond(found, at) : 0;
+  },
+  locality: 'local',
+  draft: { behaviour: 'same' },
+  summary: ({ shape, by }) => (shape === CORNERS ? shape : `${shape}, ${Math.round(by * 100)} %`),
+  *apply(input, params, at, kernels) {
+    const found = stretchOf({ params, placement: at.placement });
+    if (!found) return input;
+    const { map, within, onSheet, samples } = found;
+    const { pxPerMm } = at;
+    const wayFrom = (x: number, y: number, way: Float64Array): void => {
+      const here = within(x / pxPerMm, y / pxPerMm);
+      const there = map.back(here.x, here.y);
+      const from = onSheet(there.x, there.y);
+      way[0] = from.x * pxPerMm - x;
+      way[1] = from.y * pxPerMm - y;
+    };
+    return yield* stretchedRaster(input, wayFrom, samples, at.box, at.wanted, kernels);
+  },
+});
