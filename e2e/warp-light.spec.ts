@@ -67,7 +67,7 @@ test('dots are bent by a stroke on the table, the stroke is turned down and take
   await page.mouse.move(...at(0.5, 0.42), { steps: 6 });
   await page.mouse.move(...at(0.58, 0.5), { steps: 6 });
   await page.mouse.up();
-  await expect(stepLine(page, /^Bend/)).toContainText('1 strokes');
+  await expect(stepLine(page, /^Bend/)).toContainText('1 stroke');
   const bent = await print(page);
   expect(bent).not.toBe(before);
 

@@ -13,7 +13,7 @@ import { shiftFor, SPLINE_REACH } from '../../raster/coarse';
 import { curveNode, type CurveCalls } from '../curve-node';
 import { mixNode } from '../../nodes/mix-node';
 import type { Node } from '../../nodes/node';
-import { coverageNode, productNode, readNode, softNode, type Plane } from '../../nodes/plane-nodes';
+import { coverageNode, cutNode, productNode, readNode, softNode, type Plane } from '../../nodes/plane-nodes';
 import { emptyNode } from '../../nodes/empty-node';
 import { layNode } from '../lay-node';
 import { pointNode } from '../point-node';
@@ -23,7 +23,7 @@ import type { StatisticsNode } from '../../nodes/statistics-node';
 import { cellGrid, cellsNode } from '../cells-node';
 import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
 import { bendNodes, bentPicture, type BendZone } from './bends';
-import { edgesOf, isTrue, referenceTo, type Context } from './context';
+import { edgesOf, isAllOrNothing, isTrue, referenceTo, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { stepName, type PlateNode } from './graph';
 import { mapNode, mapTonesOf } from './maps';
@@ -244,7 +244,9 @@ const printed = (context: Context, pass: Pass, step: Step, plates: readonly Plat
     const dots = applied(context, pass, step, declared(plate.screen.kind), plate.screen.params, tones);
     const { across, down } = plate.register.params;
     const isOff = across !== 0 || down !== 0;
-    const node = isOff ? applied(context, pass, step, declared(plate.register.kind), plate.register.params, dots) : dots;
+    const there = isOff ? applied(context, pass, step, declared(plate.register.kind), plate.register.params, dots) : dots;
+    // Where every pixel is all or nothing it is so on each plate: inks on each other give no more colours than they have overprints.
+    const node = isAllOrNothing(context, pass) ? cutNode(there) : there;
     return { ink: plate.ink, node: node as Node<'ink'> };
   });
   if (!context.records.plates.has(pass.id)) context.records.plates.set(pass.id, nodes);

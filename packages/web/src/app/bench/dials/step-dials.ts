@@ -30,7 +30,7 @@ const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly 
   posterise: { type: TonesExtra, first: false },
   screen: { type: ScreenExtra, first: false },
   'process-screen': { type: PlatesExtra, first: false },
-  stretch: { type: StretchExtra, first: true },
+  stretch: { type: StretchExtra, first: false },
   'channel-screen': { type: PlatesExtra, first: false },
   threshold: { type: TonesExtra, first: true },
   gain: { type: GainExtra, first: false },
