@@ -111,6 +111,7 @@ export * from './steps/press/gain';
 export * from './steps/screen/screen';
 export * from './steps/screen/dot-orders';
 export * from './steps/screen/grid';
+export * from './steps/screen/read-tones';
 export * from './steps/screen/thresholds';
 export * from './steps/colour/warmth';
 export * from './steps/otsu';

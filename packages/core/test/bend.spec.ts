@@ -124,12 +124,13 @@ test('by the form of the picture, dots draw aside where it falls away and stay w
   expect(differ(420, 300)).toBeGreaterThan(0.1);
 });
 
-test('rings follow a bend as dots do, by as much as it moves them', () => {
+test.each([
+  ['rings', step('round-screen', { lpi: 6, centre: { x: -20, y: 30 } })],
+  ['dots of one’s own', step('own-screen', { of: 'a picture', lpi: 6 })],
+  ['a texture', step('texture-screen', { of: 'fabric weave', size: 0.5 })],
+])('%s follow a bend as dots do, by as much as it moves them', (_, last) => {
   const rings = (steps: readonly Step[]): InkRaster =>
-    treatedPicture(GREY, [step('grey-response'), ...steps, step('round-screen', { lpi: 6, centre: { x: -20, y: 30 } })], {
-      size: SIZE,
-      ppi: PPI,
-    }).raster as InkRaster;
+    treatedPicture(GREY, [step('grey-response'), ...steps, last], { size: SIZE, ppi: PPI }).raster as InkRaster;
   const [still, moved] = [rings([]), rings([bent([DRAG])])];
   const apart = (px: number): number => {
     let sum = 0;

@@ -14,8 +14,10 @@ import {
   type Step,
   type Zone,
 } from '../src';
+import type { Shaper } from '@uvrant/shaping';
 import { EARLIER, LIVELY, screen } from './support/cases';
-import { graphOf, pass, picture, planeOf, rasterOf, sheet, SIZE, step } from './support/sheets';
+import { shaperOfAll } from './support/fonts';
+import { graphOf, pass, picture, planeOf, rasterOf, sheet, SIZE, step, workOf } from './support/sheets';
 
 /** What goes before a step, so that it has something to work on that shows at any resolution. */
 const before = (kind: string): readonly Step[] => (stepOfKind(kind)?.takes === 'ink' ? [step('grey-response'), screen({ lpi: 6 })] : []);
@@ -100,6 +102,11 @@ const half: Mask = {
   widened: [],
 } as unknown as Mask;
 
+let shaper: Shaper;
+beforeAll(async () => {
+  shaper = await shaperOfAll();
+});
+
 describe.each(STEPS.filter(({ dials }) => Object.keys(dials).length > 0).map(({ kind }) => kind))('zones: %s', (kind) => {
   test('a zone works with its own dials where its mask is, and only there', () => {
     const other = stepOfKind(kind)?.dials ?? {};
@@ -108,7 +115,8 @@ describe.each(STEPS.filter(({ dials }) => Object.keys(dials).length > 0).map(({ 
     const zone: Zone = { id: 'z', masks: [half], params };
     const rendered = (steps: readonly Step[]) => {
       const graph = graphOf(sheet([EARLIER, pass('art', picture('motley'), { steps })]));
-      return (x: number): Int16Array => planeOf(rasterOf(graph.passes.get('art') as Node, { x, y: 60, width: 30, height: 30 }));
+      const work = workOf(undefined, shaper);
+      return (x: number): Int16Array => planeOf(rasterOf(graph.passes.get('art') as Node, { x, y: 60, width: 30, height: 30 }, work));
     };
     const [plain, zoned, all] = [
       rendered(stepsOf(kind)),

@@ -15,6 +15,7 @@ import { blur } from '../steps/edge/blur';
 import { inkSpread } from '../steps/press/ink-spread';
 import { channelScreen } from '../steps/process/channel-screen';
 import { stretch } from '../steps/warp/stretch';
+import { ownScreen } from '../steps/screen/own-screen';
 import { processScreen } from '../steps/process/process-screen';
 import { errorDiffusion } from '../steps/screen/error-diffusion';
 import { roundScreen } from '../steps/screen/round-screen';
@@ -75,6 +76,7 @@ export const STEPS = [
   edgeLines,
   screen,
   stochastic,
+  ownScreen,
   processScreen,
   channelScreen,
   errorDiffusion,

@@ -8,6 +8,8 @@ import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
 import type { RampStop } from '../fields/values';
+import { SPOT_SIDE, spotTable, type SpotTable } from '../steps/screen/spot-table';
+import { remembering } from '../units/remember';
 import { cellsFrom, cellsRegion, type CellGrid } from './cells-node';
 import { keyOf } from '../nodes/key';
 import { cropped } from '../nodes/memo';
@@ -61,6 +63,8 @@ export interface StepCall {
   /** The map that it reads, and its tones where they are asked for. */
   readonly map: Node<'tone'> | null;
   readonly mapTones: StatisticsNode | null;
+  /** The cell with the dot of one's own in it. */
+  readonly spot: Node<'tone'> | null;
   /** How a bend before it moves its dots: two planes of ways, ± ONE as far as `mostMm`. */
   readonly bend: BendNodes | null;
   /** The cells that it decides on. */
@@ -75,7 +79,7 @@ const coloursNamed = ({ dials }: AnyStep, params: StepCall['params'], { colourOf
   });
 
 export const callKey = (call: StepCall, extra: unknown): unknown => {
-  const { declaration, params, at, statistics, others, coarse, original, map, mapTones, cells, bend } = call;
+  const { declaration, params, at, statistics, others, coarse, original, map, mapTones, cells, bend, spot } = call;
   return [
     declaration.kind,
     declaration.version,
@@ -87,6 +91,7 @@ export const callKey = (call: StepCall, extra: unknown): unknown => {
     map?.key,
     mapTones?.node.key,
     cells?.node.key,
+    spot?.key,
     bend && [bend.x.key, bend.y.key, bend.mostMm],
     declaration.reads ? [at.box, at.placement] : null,
     coarse.map(({ node, shift, reach, through }) => node?.key ?? [shift, reach, through?.name]),
@@ -113,6 +118,22 @@ function* waysOf({ x, y, mostMm }: BendNodes, region: Region, pxPerMm: number, w
   const across = yield* rendered(x, region, work);
   const down = yield* rendered(y, region, work);
   return { x: across.tone, y: down.tone, across: most, down: most };
+}
+
+const SPOT_REGION: Region = { x: 0, y: 0, width: SPOT_SIDE, height: SPOT_SIDE };
+
+/** The latest dots of one's own, by the key of their cell. */
+const spotTables = remembering(
+  8,
+  ({ key }: { readonly key: string; readonly light: Int16Array }) => key,
+  ({ light }) => spotTable(light),
+);
+
+const roundSpot = (): SpotTable => spotTables({ key: 'round', light: uniformPlane(sizeOf(SPOT_REGION), ONE) });
+
+function* spotOf(node: Node<'tone'>, work: Work): Rendering<() => SpotTable> {
+  const { tone } = yield* rendered(node, SPOT_REGION, work);
+  return () => spotTables({ key: node.key, light: tone });
 }
 
 const isBare = (raster: Raster): boolean =>
@@ -144,6 +165,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       if (call.original) wantOnce(call.original, from, wants, work);
       if (call.map) wantOnce(call.map, from, wants, work);
       if (call.bend) for (const ways of [call.bend.x, call.bend.y]) wantOnce(ways, from, wants, work);
+      if (call.spot) wantOnce(call.spot, SPOT_REGION, wants, work);
       if (call.cells) wantOnce(call.cells.node, cellsRegion(call.cells.grid), wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
       wantOnce(input, withGrids(call.coarse, from), wants, work);
@@ -157,6 +179,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const original = call.original ? yield* rendered(call.original, from, work) : null;
       const map = call.map ? yield* rendered(call.map, from, work) : null;
       const cells = call.cells && cellsFrom(yield* rendered(call.cells.node, cellsRegion(call.cells.grid), work), call.cells.grid);
+      const spot = call.spot ? yield* spotOf(call.spot, work) : roundSpot;
       const bend = call.bend ? yield* waysOf(call.bend, from, call.at.pxPerMm, work) : null;
       const coarse: Coarse[] = [];
       for (const each of call.coarse) {
@@ -168,7 +191,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
         coarse.push({ shift, tone });
       }
       const wide = cropped(all, from, arena);
-      const at: StepAt = { ...known, original, map, cells, bend, coarse, wanted: declaration.reads ? region : from };
+      const at: StepAt = { ...known, original, map, cells, spot, bend, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       const mark = arena.mark();
       const made = yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels);

@@ -2,8 +2,9 @@ import type { Kernels, Ways } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
 import type { Edges, PictureRef, Placement, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
-import type { ColourRef, SheetPoint } from '../fields/values';
+import type { ColourRef, FontRef, SheetPoint } from '../fields/values';
 import type { Dots } from './screen/dots';
+import type { SpotTable } from './screen/spot-table';
 import type { ToneStatistics } from './statistics';
 
 /** What a step reads of its input on a coarser grid. */
@@ -40,6 +41,9 @@ export interface MapWish {
   /** Its light with a fine grain in it, so that no two places of a flat one are alike. */
   readonly grained?: boolean;
 }
+
+/** A dot of one's own: what is dark in a picture, or letters. */
+export type SpotWish = { readonly picture: PictureRef } | { readonly letters: string; readonly font: FontRef };
 
 /** Cells of the whole sheet that a step decides on in reading order, since each depends on those before it. */
 export interface CellsWish {
@@ -97,6 +101,8 @@ export interface StepAt {
   readonly map: ToneRaster | null;
   /** Tones of that map over the whole sheet; null unless the wish asks for them. */
   readonly mapTones: ToneStatistics | null;
+  /** The dot of one's own that it wishes for; a round one without. */
+  readonly spot: () => SpotTable;
   /** How its dots are moved by a bend before it; null unless there is one. */
   readonly bend: Ways | null;
   /** The cells that it decided on; null unless it wishes for some. */
@@ -229,6 +235,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly readsTonesOf?: (params: ParamsOf<D>) => string | null;
   /** What it reads beside its input; null for nothing. */
   readonly readsMap?: (params: ParamsOf<D>) => MapWish | null;
+  /** The dot of one's own that it prints with; null for a round one. */
+  readonly readsSpot?: (params: ParamsOf<D>) => SpotWish | null;
   /** Dials that it finds by itself from the tones of the input while a toggle is on; turned off, they keep what was found. */
   readonly found?: {
     readonly while: keyof D & string;

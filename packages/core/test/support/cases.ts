@@ -24,6 +24,8 @@ export const LIVELY: Record<(typeof STEPS)[number]['kind'], Record<string, unkno
   screen: { lpi: 9, angle: 22.5, hardness: 0.6, smallestDot: 0.4, cutOff: 0.02 },
   stochastic: { dot: 0.8, angle: 12 },
   'process-screen': { lpi: 24, hardness: 0.6, off2: { x: 0.6, y: -0.3 }, inks: '4' },
+  // Until a picture is chosen its dots are round.
+  'own-screen': { of: 'a picture', lpi: 9, angle: 15, hardness: 0.6 },
   'channel-screen': { lpi: 9, hardness: 0.6, colour: 1.2 },
   'error-diffusion': { kernel: 'Stucki', dot: 0.25, loose: 0.3, seed: 2 },
   'texture-screen': { of: 'dry brush', size: 0.3, hardness: 0.6 },

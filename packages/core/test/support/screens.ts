@@ -17,6 +17,7 @@ import {
   type StepAt,
 } from '../../src';
 import { SHEET_DOTS } from '../../src/steps/screen/dots';
+import { SPOT_SIDE, spotTable } from '../../src/steps/screen/spot-table';
 import { kernels } from './sheets';
 
 export type ScreenParams = ParamsOf<(typeof screen)['dials']>;
@@ -40,6 +41,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   map: null,
   cells: null,
   bend: null,
+  spot: () => spotTable(new Int16Array(SPOT_SIDE * SPOT_SIDE)),
   mapTones: null,
   box: { x: 0, y: 0, width: 0, height: 0 },
   dots: SHEET_DOTS,

@@ -9,6 +9,7 @@ import {
   type Region,
   type Size,
   type Step,
+  type TypePort,
 } from '../../src';
 import type { MemoryPicture } from './pictures';
 import { pass, picture, rasterOf, sheet, workOf } from './sheets';
@@ -17,19 +18,27 @@ export interface Setting {
   readonly size: Size;
   readonly ppi: number;
   readonly edges?: Edges;
+  /** What else it is printed with. */
+  readonly others?: readonly MemoryPicture[];
+  readonly type?: TypePort;
 }
 
 /** A picture that fills a sheet, through some steps: the pass's own raster, and the graph. */
 export const treatedPicture = (
   of: MemoryPicture,
   steps: readonly Step[],
-  { size, ppi, edges = 'smooth' }: Setting,
+  { size, ppi, edges = 'smooth', others = [], type }: Setting,
   region?: Region,
 ): { readonly raster: Raster; readonly graph: Graph } => {
   const sha = of.info.sha256;
+  const known = [of, ...others];
   const art = { ...pass('art', { kind: 'flat', colour: { srgb: '#000000' } }), source: picture(sha), placement: wholeSheet(size), steps };
-  const graph = compile(sheet([art], { size, ppi, edges }), trueScale(size, ppi), (sha256) => (sha256 === sha ? of.info : undefined));
-  return { raster: rasterOf(graph.passes.get('art') as Node, region ?? graph.region, workOf([of])), graph };
+  const graph = compile(
+    sheet([art], { size, ppi, edges }),
+    trueScale(size, ppi),
+    (sha256) => known.find(({ info }) => info.sha256 === sha256)?.info,
+  );
+  return { raster: rasterOf(graph.passes.get('art') as Node, region ?? graph.region, workOf(known, type)), graph };
 };
 
 /** The tone or ink of a raster, 0 … 1 a pixel. */

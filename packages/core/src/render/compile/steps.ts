@@ -28,6 +28,7 @@ import { shareOf } from '../../raster/raster';
 import { stepName, type PlateNode } from './graph';
 import { mapNode, mapTonesOf } from './maps';
 import { masksOf } from './masks';
+import { spotNode } from './spots';
 
 type Params = Readonly<Record<string, unknown>>;
 
@@ -185,6 +186,9 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
     map: null,
     cells: null,
     bend: null,
+    spot: () => {
+      throw new Error('a dot of one’s own is known while a step is at work');
+    },
     mapTones: null,
     box: input.bounds?.box ?? wholeRegion(context.scale),
     dots: dotsOf(pass),
@@ -201,19 +205,25 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
   const other = declaration.readsTonesOf?.(params) ?? null;
   const others = other === null ? null : tonesOf(context, other, pass, declaration);
   const wish = declaration.readsMap?.(params) ?? null;
-  const map = wish && mapNode(context, wish, pass, declaration.title);
+  const bend = declaration.followsBends ? context.bend : null;
+  const straight = wish && mapNode(context, wish, pass, declaration.title);
+  // A map that stands for a screen is bent as dots are.
+  const unbent = { ...context, bend: null };
+  const map = straight && bend ? bentPicture(straight, bend, (part, given) => callOf(unbent, pass, step, part, given, straight)) : straight;
   const mapTones = wish?.tones ? mapTonesOf(context, wish, pass, declaration.title) : null;
   const cells = cellsOf(declaration, params, input, context);
+  const spotWish = declaration.readsSpot?.(params) ?? null;
   return {
     declaration,
     params,
     at,
     statistics,
     others,
-    map,
+    map: map as StepCall['map'],
     mapTones,
     cells,
-    bend: declaration.followsBends ? context.bend : null,
+    spot: spotWish && spotNode(context, spotWish, pass),
+    bend,
     coarse: coarseOf(declaration, params, input, at.pxPerMm),
     original,
   };

@@ -1,6 +1,5 @@
 import { choice, drawn, frequency, number, point, pointOn, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
-import type { Ways } from '../../raster/kernels';
 import { ONE, sizeOf } from '../../raster/raster';
 import { isWhole, type Size } from '../../sheet/model';
 import { atan2Deg } from '../../units/exact';
@@ -8,6 +7,7 @@ import { cellMm } from '../../units/length';
 import { pathOf } from '../../units/stroke-path';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep, type StepAt } from '../declare';
+import { edged, wayBy } from './edged';
 import { distanceNear } from './path-distance';
 
 const RINGS = 'rings';
@@ -152,24 +152,4 @@ const linesOf = ({ shape, centre, line, lpi, rays, arms }: Shape, at: StepAt): (
     [SPIRAL]: { phase: (x, y) => away(x, y) / cell + turn(x, y, Math.round(arms)), pitch: () => cell },
   };
   return () => lines[shape];
-};
-
-/** How far a bend moves a pixel, in pixels; nowhere without one. */
-const wayBy = (bend: Ways | null): { readonly x: (i: number) => number; readonly y: (i: number) => number; readonly most: number } => {
-  if (!bend) return { x: () => 0, y: () => 0, most: 0 };
-  const [across, down] = [bend.across / 256 / ONE, bend.down / 256 / ONE];
-  return {
-    most: ONE * (Math.abs(across) + Math.abs(down)),
-    x: (i) => (bend.x[i] as number) * across,
-    y: (i) => (bend.y[i] as number) * down,
-  };
-};
-
-/**
- * Ink at a threshold whose edge is `edge` wide on each side of it, of half a pitch. Near bare and solid the edge is as narrow as the line,
- * so that its mean stays the amount.
- */
-const edged = (amount: number, threshold: number, edge: number): number => {
-  const half = Math.min(edge, amount, 1 - amount);
-  return half === 0 ? Number(threshold < amount) : Math.max(0, Math.min(1, (amount - threshold) / (2 * half) + 0.5));
 };

@@ -1,21 +1,19 @@
 import { isWhole } from '../../sheet/model';
-import type { Kernels, ShapeName } from '../../raster/kernels';
-import { ONE, shareOf, type ToneRaster } from '../../raster/raster';
-import { ln } from '../../units/exact';
+import type { ShapeName } from '../../raster/kernels';
+import { ONE } from '../../raster/raster';
 import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
-import { defineStep, type Coarse, type StepAt } from '../declare';
-import { softCopy, softWish } from '../soft';
+import { defineStep } from '../declare';
+import { softWish } from '../soft';
 import { angle, choice, frequency, length, share, toggle } from '../../fields/dials';
 import { CARRIED_DIALS, inkCarried, type Carries } from './carried';
-import { cellWay, cellLayout, screenGrid, shifted } from './grid';
+import { cellLayout, screenGrid, shifted } from './grid';
+import { cellPx, detailFor, isLine, MEAN_CELLS, readTones } from './read-tones';
 import { SHAPES } from './shapes';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
 /** Cell size in draft pixels below which a draft shows the screen's mean tone instead of its dots. */
 const LEAST_DRAFT_CELL = 3;
-
-const isLine = (shape: ShapeName): boolean => shape === 'line' || shape === 'wave line';
 
 interface InkDials {
   readonly shape: ShapeName;
@@ -49,55 +47,6 @@ const thresholdsFor = remembering(
   (wanted: { geometry: ScreenGeometry; dials: InkDials }) => JSON.stringify(wanted),
   ({ geometry, dials }) => screenThresholds(geometry, inkByTone(dials)),
 );
-
-/** Cells up to this frequency take one tone a dot, from the other up a screen reads every pixel: about 2.5 and 0.3 mm a cell. */
-const COARSE_LPI = 10;
-const FINE_LPI = 85;
-
-/** How finely a screen of a frequency reads its picture: by the logarithm of the frequency, so that each halving of a cell counts alike. */
-export const detailFor = (lpi: number): number => Math.max(0, Math.min(1, ln(lpi / COARSE_LPI) / ln(FINE_LPI / COARSE_LPI)));
-
-/** Standard deviation of the mean that a cell takes, in cells: that of a disc of a cell's width and somewhat less (by trial). */
-const MEAN = 0.24;
-
-/** Tones as a screen of less than full detail reads them: those at the centres of the dots, or lines, softened over a cell. */
-const readTones = (
-  input: ToneRaster,
-  {
-    shape,
-    lpi,
-    angle: angleDeg,
-    shift,
-  }: { readonly shape: ShapeName; readonly lpi: number; readonly angle: number; readonly shift: number },
-  detail: number,
-  at: StepAt,
-  kernels: Kernels,
-): Int16Array => {
-  const cell = cellPx(lpi, at);
-  const soft = softCopy(at.coarse[0] as Coarse, input.region, MEAN * cell, kernels);
-  const layout = cellLayout(shape);
-  // Two bricks share a phase, and bent dots lie elsewhere: their tones are softened only.
-  if (layout.across > 1 || at.bend) return mixed(soft, input.tone, detail, kernels);
-  const way = cellWay(cell, angleDeg, layout);
-  const centred = kernels.arena.plane(soft.length);
-  // A line has a middle across it alone.
-  kernels.cellTones(
-    soft,
-    input.region,
-    shifted(screenGrid(cell, angleDeg, layout), shift),
-    isLine(shape) ? { ...way, ax: 0, ay: 0 } : way,
-    centred,
-  );
-  return mixed(centred, input.tone, detail, kernels);
-};
-
-const mixed = (read: Int16Array, tone: Int16Array, detail: number, kernels: Kernels): Int16Array => {
-  const out = kernels.arena.plane(read.length);
-  kernels.mix(read, tone, 1, shareOf(detail), null, out);
-  return out;
-};
-
-const cellPx = (lpi: number, at: StepAt): number => cellMm(lpi) * at.pxPerMm;
 
 const detailOf = ({ auto, detail, lpi }: { readonly auto: boolean; readonly detail: number; readonly lpi: number }): number =>
   auto ? detailFor(lpi) : detail;
@@ -134,7 +83,7 @@ export const screen = defineStep({
   reach: (dials) => (detailOf(dials) < 1 ? (cellLayout(dials.shape).turn === 90 ? 0.75 : 1.05) * cellMm(dials.lpi) + 0.1 : 0),
   locality: 'grid',
   followsBends: true,
-  coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN * cellMm(dials.lpi))] : []),
+  coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN_CELLS * cellMm(dials.lpi))] : []),
   found: { while: 'auto', find: ({ lpi }) => ({ detail: detailFor(lpi) }) },
   // Version 1 read every pixel; version 2 had every screen begin with a dot at the sheet's corner.
   upgrade: (params) => ({ auto: false, detail: 1, shift: 0, ...params }),

@@ -55,6 +55,7 @@ export const textureScreen = defineStep({
   amount: 'mix',
   reach: () => 0,
   locality: 'local',
+  followsBends: true,
   draft: { behaviour: 'same' },
   readsMap: (params) => {
     const wish = mapWish(params);

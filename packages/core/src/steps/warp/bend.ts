@@ -114,7 +114,8 @@ export const bend = defineStep({
   reach: () => 0,
   locality: 'grid',
   draft: { behaviour: 'same' },
-  summary: ({ by, strokes, bent }) => `${bent}, ${by === FORM ? 'by the form' : `${strokes.length} ${strokes.length === 1 ? 'stroke' : 'strokes'}`}`,
+  summary: ({ by, strokes, bent }) =>
+    `${bent}, ${by === FORM ? 'by the form' : `${strokes.length} ${strokes.length === 1 ? 'stroke' : 'strokes'}`}`,
   bends: ({ by, strokes, depth, soft, bent }): Bend | null => {
     const mostMm = by === FORM ? Math.abs(depth) : farthestOf(strokes);
     if (mostMm === 0) return null;
