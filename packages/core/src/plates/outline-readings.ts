@@ -31,7 +31,7 @@ const EM_PX = 40;
 const MOST_PX = 3_000_000;
 
 /** Where a type pass's letters are, mm: its block as wide as placed, its lines as high as they are set, an em around. */
-const blockOf = (pass: TypePass): { x: number; y: number; width: number; height: number } => {
+export const blockOf = (pass: TypePass): { x: number; y: number; width: number; height: number } => {
   const { source, placement } = pass;
   const ems = emsOf(pass);
   const em = Math.max(...ems);

@@ -4,6 +4,7 @@ import type { ColourRef, Sheet } from '../../sheet/model';
 import type { IndexNode } from '../index-nodes';
 import type { Node } from '../../nodes/node';
 import type { Plane } from '../../nodes/plane-nodes';
+import type { StatisticsNode } from '../../nodes/statistics-node';
 import type { Scale } from '../scale';
 
 /** Thrown for a sheet that cannot be rendered at all, saying what would do. */
@@ -42,6 +43,8 @@ export interface Records {
   readonly plates: Map<string, readonly PlateNode[]>;
   /** What was printed before each pass that reads it. */
   readonly beneath: Map<string, Node<'colour'>>;
+  /** The map of each step that reads one, and its tones where the step asks for them; by `pass/step`. */
+  readonly maps: Map<string, { readonly map: Plane; readonly tones: StatisticsNode | null }>;
   /** What goes into each step, brought to the kind that it takes; by `pass/step`. */
   readonly inputs: Map<string, Node>;
   /** What comes out of each step that is on; by `pass/step`. */
@@ -57,6 +60,7 @@ export const noRecords = (): Records => ({
   sources: new Map(),
   plates: new Map(),
   beneath: new Map(),
+  maps: new Map(),
   inputs: new Map(),
   outputs: new Map(),
 });

@@ -211,6 +211,7 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
   const unbent = { ...context, bend: null };
   const map = straight && bend ? bentPicture(straight, bend, (part, given) => callOf(unbent, pass, step, part, given, straight)) : straight;
   const mapTones = wish?.tones ? mapTonesOf(context, wish, pass, declaration.title) : null;
+  if (straight) context.records.maps.set(stepName(pass.id, step.id), { map: straight, tones: mapTones });
   const cells = cellsOf(declaration, params, input, context);
   const spotWish = declaration.readsSpot?.(params) ?? null;
   return {

@@ -1,7 +1,7 @@
 import { choice, length, point, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
 import type { Ways } from '../../raster/kernels';
-import { ONE, sizeOf, type Region } from '../../raster/raster';
+import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
 import { crop, grow, hull } from '../../raster/region';
 import { movedRaster, readThrough } from '../../raster/ways';
 import type { Arena } from '../../raster/arena';
@@ -13,7 +13,7 @@ import { shaded } from './shaded';
 const ARROW = 'along an arrow';
 const SLOPE = 'down its slopes';
 
-interface Way {
+export interface Way {
   readonly way: typeof ARROW | typeof SLOPE;
   readonly arrow: SheetPoint | null;
   readonly reach: number;
@@ -47,6 +47,25 @@ const slopes = (light: Int16Array, from: Region, region: Region, dx: number, dy:
   for (let i = 0; i < out.length; i++) out[i] = signed(2 * ((ahead[i] as number) - (behind[i] as number)));
   return out;
 };
+
+/** The ways of a map over a region, of what lies there; its mean is no way. */
+export const waysOfMap = (params: Way, map: ToneRaster, mean: number, region: Region, pxPerMm: number, arena: Arena): Ways => {
+  const along = (mm: number): number => -Math.round(mm * pxPerMm * 256);
+  if (params.way === ARROW) {
+    const light = aboveMean(map.tone, map.region, mean, region, arena);
+    return { x: light, y: light, across: along(params.arrow?.x ?? 0), down: along(params.arrow?.y ?? 0) };
+  }
+  const px = slopePx(params, pxPerMm);
+  return {
+    x: slopes(map.tone, map.region, region, px, 0, arena),
+    y: slopes(map.tone, map.region, region, 0, px, arena),
+    across: along(params.reach),
+    down: along(params.reach),
+  };
+};
+
+/** The pixels of its map that a region's ways are found from. */
+export const mapRead = (params: Way, region: Region, pxPerMm: number): Region => grow(region, slopePx(params, pxPerMm));
 
 /**
  * out(p) = in(p − arrow · (m(p) − mean)), or in(p − reach · 2 Δm(p)) with Δm the map's difference over twice its softness, each within ± 1.
@@ -88,8 +107,7 @@ export const displace = defineStep({
   reach: () => 0,
   reads: (params, region, { pxPerMm, box }) => {
     const { x, y } = mostOf(params);
-    const about = grow(region, slopePx(params, pxPerMm));
-    return hull(about, readThrough(region, { x: x * pxPerMm, y: y * pxPerMm }, box, params.beyond));
+    return hull(mapRead(params, region, pxPerMm), readThrough(region, { x: x * pxPerMm, y: y * pxPerMm }, box, params.beyond));
   },
   spreads: (params) => (params.beyond === 'nothing' ? Math.max(...Object.values(mostOf(params))) : null),
   locality: 'local',
@@ -105,22 +123,11 @@ export const displace = defineStep({
     const { arena } = kernels;
     if (!map || !mapTones) return movedRaster(input, null, at.box, params.beyond, region, kernels);
     const mean = Math.round(meanTone(mapTones) * ONE);
-    const light = aboveMean(map.tone, map.region, mean, region, arena);
-    yield;
-    const px = slopePx(params, pxPerMm);
-    const along = (mm: number): number => -Math.round(mm * pxPerMm * 256);
-    const ways: Ways =
-      params.way === ARROW
-        ? { x: light, y: light, across: along(params.arrow?.x ?? 0), down: along(params.arrow?.y ?? 0) }
-        : {
-            x: slopes(map.tone, map.region, region, px, 0, arena),
-            y: slopes(map.tone, map.region, region, 0, px, arena),
-            across: along(params.reach),
-            down: along(params.reach),
-          };
+    const ways = waysOfMap(params, map, mean, region, pxPerMm, arena);
     yield;
     const moved = movedRaster(input, ways, at.box, params.beyond, region, kernels);
     yield;
-    return params.shade > 0 ? shaded(moved, light, params.shade, kernels) : moved;
+    if (params.shade === 0) return moved;
+    return shaded(moved, aboveMean(map.tone, map.region, mean, region, arena), params.shade, kernels);
   },
 });

@@ -1,4 +1,17 @@
-import type { OutlineLoss, Pass, Sheet, SourceInfo, Spot, ToneReading, ToneStatistics, WearSums, Why, WornLetter } from '@uvrant/core';
+import type {
+  BentLetter,
+  FoundScreen,
+  OutlineLoss,
+  Pass,
+  Sheet,
+  SourceInfo,
+  Spot,
+  ToneReading,
+  ToneStatistics,
+  WearSums,
+  Why,
+  WornLetter,
+} from '@uvrant/core';
 
 /** A square of the view at 1/2^halvings of the sheet's pixels, in tiles of `side` view pixels. */
 export interface TilePlace {
@@ -33,6 +46,10 @@ export type Task =
   | { readonly kind: 'worn'; readonly version: number; readonly band: number | null }
   /** The letter of each type pass that loses most, and what outlines lose; or only what the outline of one pass does. */
   | { readonly kind: 'letters'; readonly version: number; readonly outlineOf: string | null }
+  /** The letter of a type pass that a displacement bends most. */
+  | { readonly kind: 'bent'; readonly version: number; readonly pass: string; readonly step: string }
+  /** Screens and weaves that are in the sheet's pictures and surfaces already, by pass. */
+  | { readonly kind: 'screens'; readonly version: number }
   /** Places for a wear where less lettering is lost. */
   | { readonly kind: 'spots'; readonly version: number; readonly pass: string; readonly wear: string }
   /** Why a pixel of the print looks as it does. */
@@ -112,6 +129,8 @@ export interface Results {
   readonly greys: ToneStatistics;
   readonly worn: WearSums;
   readonly letters: LetterReadings;
+  readonly bent: BentLetter | null;
+  readonly screens: Readonly<Record<string, FoundScreen>>;
   readonly spots: readonly Spot[];
   readonly why: Why;
 }

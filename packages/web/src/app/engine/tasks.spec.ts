@@ -1,14 +1,17 @@
 import { createKernels } from '@uvrant/kernels';
 import {
+  boxAt,
   ByteCache,
   detailFor,
   drive,
   findPass,
+  freshPass,
   freshSource,
   freshStep,
   levelsOf,
   placed,
   Pool,
+  SURFACE_PIECE,
   withPass,
   type Face,
   type Pass,
@@ -125,6 +128,22 @@ test('mean tones of a picture and of what lies beneath it on the stock', async (
   };
   // An ink as tone is black wherever it prints.
   expect((await done({ kind: 'tones', version: 1, pass: 'picture' }, black)).beneath).toBeCloseTo(0, 2);
+});
+
+test('a weave is found in a surface; a picture without a screen has none, and a pass without letters none that is bent', async () => {
+  const { width, height } = SURFACE_PIECE;
+  const cloth = freshPass(
+    'cloth',
+    'Cloth',
+    freshSource('surface', { surface: 'fabric weave' }),
+    boxAt(width / 2, height / 2, width, height),
+  );
+  const found = await done({ kind: 'screens', version: 1 }, { ...sheet, passes: [...sheet.passes, cloth] });
+  expect(Object.keys(found)).toEqual(['cloth']);
+  // Threads 1.25 mm apart, upright and level.
+  expect(found['cloth']?.lpi).toBeCloseTo(25.4 / 1.25, 0);
+  expect(await done({ kind: 'screens', version: 1 }, { ...sheet, passes: [{ ...cloth, on: false }] })).toEqual({});
+  expect(await done({ kind: 'bent', version: 1, pass: 'picture', step: 'levels' })).toBeNull();
 });
 
 test('how type is set needs a face for its font, and says what the font lacks', async () => {

@@ -8,9 +8,12 @@ import {
   picturesOf,
   pixelsOf,
   printedSheets,
+  stepOfKind,
   wearName,
   wearsOf,
   withPass,
+  type BentLetter,
+  type FoundScreen,
   type Sheet,
   type SourceInfo,
   type Spot,
@@ -167,6 +170,10 @@ export class Rendering {
 
   readonly inks = signal<InkShares | null>(null);
   readonly reading = signal<StepReading | null>(null);
+  /** Screens that are in the sheet's pictures and surfaces already, by pass; read while a screen is in hand. */
+  readonly foundScreens = signal<Readonly<Record<string, FoundScreen>>>({});
+  /** The letter that the displacement in hand bends most. */
+  readonly bent = signal<BentLetter | null>(null);
   readonly bare = signal<BareMask | null>(null);
   /** How the chosen type pass is set. */
   readonly setting = signal<TypeSetting | null>(null);
@@ -277,6 +284,20 @@ export class Rendering {
       },
     );
     this.whenQuiet(
+      () => ({ version: this.whole(), step: this.stepInHand() }),
+      async ({ version, step }, signal) => {
+        if (version === null || step?.kind !== 'displace') return this.bent.set(null);
+        this.bent.set(await this.engine.ask({ kind: 'bent', version, pass: step.pass, step: step.id }, signal));
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), isScreen: this.stepInHand()?.family === 'screen' }),
+      async ({ version, isScreen }, signal) => {
+        if (version === null || !isScreen) return;
+        this.foundScreens.set(await this.engine.ask({ kind: 'screens', version }, signal));
+      },
+    );
+    this.whenQuiet(
       () => ({ version: this.whole(), document: this.document() }),
       async ({ version, document }, signal) => {
         if (version === null || !document) return;
@@ -295,6 +316,13 @@ export class Rendering {
       },
     );
   }
+
+  /** The step whose dials are shown. */
+  private readonly stepInHand = computed(() => {
+    const [{ pass, step }, document] = [this.line(), this.document()];
+    const found = pass !== null && document ? findPass(document, pass)?.steps.find(({ id }) => id === step) : undefined;
+    return pass !== null && found ? { pass, id: found.id, kind: found.kind, family: stepOfKind(found.kind)?.family } : null;
+  });
 
   /** True while the table shows the whole sheet as it prints. */
   readonly seesAll = signal(false);

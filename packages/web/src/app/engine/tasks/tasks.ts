@@ -2,12 +2,14 @@ import type { ResultOf, Task } from '../protocol';
 import { bare } from './bare';
 import { greys } from './greys';
 import { inks } from './inks';
+import { bent } from './bent';
 import { letters } from './letters';
 import type { OpenSheet } from './open-sheet';
 import { picture } from './picture';
 import { plane } from './plane';
 import type { PlannedTask, PoolName, TaskRow } from './planned';
 import { reading } from './reading';
+import { screens } from './screens';
 import { setting } from './setting';
 import { spots } from './spots';
 import { tile } from './tile';
@@ -29,6 +31,8 @@ const TASKS: { readonly [K in Task['kind']]: TaskRow<K> } = {
   greys,
   worn,
   letters,
+  bent,
+  screens,
   spots,
   why,
 };

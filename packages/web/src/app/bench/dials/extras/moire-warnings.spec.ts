@@ -21,3 +21,18 @@ test('screens 30° apart, alike, or of a pass that is off are left alone; a pass
   expect(moireWarnings(sheetOf(screened('a', 20, 15, { on: false }), screened('b', 21, 15)), 'b', 'screen')).toEqual([]);
   expect(moireWarnings(sheetOf(screened('a', 20, 15)), 'a', 'screen')).toEqual([]);
 });
+
+test('it beats with a screen that is in a picture already, its own or another’s, and with a weave', () => {
+  const cloth = freshPass('cloth', 'Linen', freshSource('surface'), boxAt(100, 100, 80, 80));
+  const sheet = sheetOf(cloth, screened('sea', 20, 15));
+  const found = {
+    sea: { lpi: 21, angle: 15, isLines: false },
+    cloth: { lpi: 19.5, angle: 14, isLines: false },
+    gone: { lpi: 20.5, angle: 15, isLines: false },
+  };
+  const [own, weave, ...more] = moireWarnings(sheet, 'sea', 'screen', found);
+  expect(weave).toMatch(/^With the weave of about 20 lpi in “Linen” it beats every \d+ mm/);
+  expect(own).toContain('With the screen of about 21 lpi in its own picture it beats every 25 mm');
+  expect(own).toMatch(/At (37.5|45|52.5|60)° it would not\./);
+  expect(more).toEqual([]);
+});

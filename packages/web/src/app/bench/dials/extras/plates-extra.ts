@@ -62,5 +62,5 @@ export class PlatesExtra {
           0,
         );
   });
-  protected readonly warnings = computed(() => moireWarnings(this.sheet(), this.pass().id, this.step().id));
+  protected readonly warnings = computed(() => moireWarnings(this.sheet(), this.pass().id, this.step().id, this.rendering.foundScreens()));
 }

@@ -61,7 +61,7 @@ export class ScreenExtra {
   });
   protected readonly warnings = computed(() => [
     ...screenWarnings(this.lpi(), this.sheet().ppi, this.pass().placement.width),
-    ...moireWarnings(this.sheet(), this.pass().id, this.step().id),
+    ...moireWarnings(this.sheet(), this.pass().id, this.step().id, this.rendering.foundScreens()),
   ]);
 
   protected readonly asked = ASKED;
