@@ -1,5 +1,5 @@
 import type {
-  BentLetter,
+  BentLetters,
   FoundScreen,
   OutlineLoss,
   Pass,
@@ -46,7 +46,7 @@ export type Task =
   | { readonly kind: 'worn'; readonly version: number; readonly band: number | null }
   /** The letter of each type pass that loses most, and what outlines lose; or only what the outline of one pass does. */
   | { readonly kind: 'letters'; readonly version: number; readonly outlineOf: string | null }
-  /** The letter of a type pass that a displacement bends most. */
+  /** How a displacement leaves the letters of its type pass. */
   | { readonly kind: 'bent'; readonly version: number; readonly pass: string; readonly step: string }
   /** Screens and weaves that are in the sheet's pictures and surfaces already, by pass. */
   | { readonly kind: 'screens'; readonly version: number }
@@ -129,7 +129,7 @@ export interface Results {
   readonly greys: ToneStatistics;
   readonly worn: WearSums;
   readonly letters: LetterReadings;
-  readonly bent: BentLetter | null;
+  readonly bent: BentLetters | null;
   readonly screens: Readonly<Record<string, FoundScreen>>;
   readonly spots: readonly Spot[];
   readonly why: Why;

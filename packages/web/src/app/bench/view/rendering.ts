@@ -12,7 +12,7 @@ import {
   wearName,
   wearsOf,
   withPass,
-  type BentLetter,
+  type BentLetters,
   type FoundScreen,
   type Sheet,
   type SourceInfo,
@@ -172,8 +172,8 @@ export class Rendering {
   readonly reading = signal<StepReading | null>(null);
   /** Screens that are in the sheet's pictures and surfaces already, by pass; read while a screen is in hand. */
   readonly foundScreens = signal<Readonly<Record<string, FoundScreen>>>({});
-  /** The letter that the displacement in hand bends most. */
-  readonly bent = signal<BentLetter | null>(null);
+  /** How the displacement in hand leaves the letters of its pass. */
+  readonly bent = signal<BentLetters | null>(null);
   readonly bare = signal<BareMask | null>(null);
   /** How the chosen type pass is set. */
   readonly setting = signal<TypeSetting | null>(null);

@@ -3,7 +3,7 @@ import { row } from './planned';
 
 const isType = (pass: Pass | undefined): pass is TypePass => pass?.source.kind === 'type';
 
-/** The letter that a displacement bends most, at a scale that its pass's letters are seen at. */
+/** How a displacement leaves letters, at a scale that they are seen at. */
 export const bent = row('bent', {
   pool: () => 'reading',
   plan(open, task) {

@@ -1,4 +1,4 @@
-import { boxAt, findPass, freshPass, freshSource, freshStep, type Pass } from '@uvrant/core';
+import { boxAt, findPass, freshPass, freshSource, freshStep, type BentLetters, type Pass } from '@uvrant/core';
 import { onBench } from '../../../../testing/bench';
 import { posterOf } from '../../../../testing/sheets';
 import { DisplaceExtra } from './displace-extra';
@@ -7,16 +7,16 @@ const title: Pass = freshPass('title', 'title', freshSource('type'), boxAt(100, 
   steps: [freshStep('displace', { arrow: { x: 20, y: -10 }, reach: 8 })],
 });
 
-const shownWith = async (bent: number | null) => {
+const shownWith = async (bent: BentLetters | null) => {
   const bench = onBench({ ...posterOf(), passes: [title] });
-  bench.rendering.bent.set(bent === null ? null : { letter: 'R', bent });
+  bench.rendering.bent.set(bent);
   const fixture = await bench.shown(DisplaceExtra, { step: title.steps[0], pass: title, sheet: bench.document() });
   return { bench, element: fixture.nativeElement as HTMLElement };
 };
 
-test('the most bent letter is named; one that holds is no warning', async () => {
-  const { element } = await shownWith(0.05);
-  expect(element.textContent).toContain('“R” 5.0 %');
+test('how much more letters would hold is said, and is no warning', async () => {
+  const { element } = await shownWith({ letter: 'R', folded: 0.01, holds: 1.4 });
+  expect(element.textContent).toContain('140 % of this');
   expect(element.querySelector('.uv-warn')).toBeNull();
 });
 
@@ -24,8 +24,9 @@ test('before it is read there is nothing', async () => {
   expect((await shownWith(null)).element.textContent.trim()).toBe('');
 });
 
-test('one that does not is eased to what holds, along the same arrow', async () => {
-  const { bench, element } = await shownWith(0.18);
+test('letters that do not hold are eased to what holds, along the same arrow', async () => {
+  const { bench, element } = await shownWith({ letter: 'R', folded: 0.11, holds: 0.5 });
+  expect(element.querySelector('.uv-warn')?.textContent).toContain('“R” folds over itself on 11 % of its ground');
   element.querySelector<HTMLButtonElement>('.uv-warn button')?.click();
   expect(findPass(bench.document(), 'title')?.steps[0]?.params).toMatchObject({ arrow: { x: 10, y: -5 }, reach: 4 });
 });
