@@ -143,6 +143,13 @@ const isBare = (raster: Raster): boolean =>
       ? isBlank(raster.coverage)
       : raster.kind === 'tone' && raster.coverage !== null && isBlank(raster.coverage);
 
+/** The box that a step prints in, of an input that has something in a box only; null for anywhere. */
+const boxOf = ({ declaration, params, at }: StepCall, box: Region, reach: number): Region | null => {
+  if (declaration.printsIn) return declaration.printsIn(params, at);
+  const spreads = declaration.reads ? (declaration.spreads?.(params, at) ?? null) : 0;
+  return spreads === null ? null : grow(box, reach + Math.ceil(spreads * at.pxPerMm));
+};
+
 /** A step on rasters: reads its reach beyond the region asked for. Where there is nothing within its reach it gives nothing. */
 export const stepNode = (input: Node, call: StepCall): Node => {
   const { declaration } = call;
@@ -151,14 +158,12 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
   const bare = bareOf<typeof kind>(kind, colour);
   const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at) ?? grow(region, reach);
-  const spreads = declaration.reads ? (declaration.spreads?.(call.params, call.at) ?? null) : 0;
+  const printsIn = input.bounds ? boxOf(call, input.bounds.box, reach) : null;
   return withinBounds({
     key: keyOf('step', callKey(call, null), [input]),
     kind,
     ...(colour && kind === 'ink' ? { colour } : {}),
-    ...(input.bounds && spreads !== null
-      ? { bounds: { box: grow(input.bounds.box, reach + Math.ceil(spreads * call.at.pxPerMm)), bare } }
-      : {}),
+    ...(printsIn ? { bounds: { box: printsIn, bare } } : {}),
     want(region, wants, work) {
       wantKnown(call, wants, work);
       const from = read(region);

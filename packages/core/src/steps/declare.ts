@@ -215,6 +215,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly reads?: (params: ParamsOf<D>, region: Region, at: Where) => Region;
   /** Of a step that says what it reads: how far beyond its input it prints, mm; null for anywhere. */
   readonly spreads?: (params: ParamsOf<D>, at: Where) => number | null;
+  /** The same as the box that it prints in, px, where that lies elsewhere. */
+  readonly printsIn?: (params: ParamsOf<D>, at: Where) => Region;
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];

@@ -1,8 +1,8 @@
 import { choice, number, point, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
 import type { Region } from '../../raster/raster';
-import { overlap } from '../../raster/region';
-import { stretchedRaster } from '../../raster/stretched';
+import { grow, overlap } from '../../raster/region';
+import { stretchedRaster, type Samples } from '../../raster/stretched';
 import type { Placement } from '../../sheet/model';
 import { cornersOf } from '../../sheet/placing';
 import { cosDeg, sinDeg } from '../../units/exact';
@@ -76,20 +76,28 @@ interface Stretch {
   readonly within: (x: number, y: number) => Point;
   readonly onSheet: (x: number, y: number) => Point;
   /** Places a pixel each way, so that what gets smaller stays smooth. */
-  readonly samples: number;
+  readonly samples: Samples;
 }
 
-const samplesOf = ({ width, height }: Placement, { forward }: StretchMap): number => {
-  let least = 1;
-  const step = 1 / ALONG;
-  for (let u = step / 2; u < 1; u += step) {
-    for (let v = step / 2; v < 1; v += 4 * step) {
-      const [x, y] = [(u - 0.5) * width, (v - 0.5) * height];
-      const [here, right, down] = [forward(x, y), forward(x + step, y), forward(x, y + step)];
-      for (const to of [right, down]) least = Math.min(least, Math.sqrt((to.x - here.x) ** 2 + (to.y - here.y) ** 2) / step);
+const samplesOf = ({ width, height }: Placement, { map, within, onSheet }: Omit<Stretch, 'samples'>): Samples => {
+  const from = (x: number, y: number): Point => {
+    const at = within(x, y);
+    const there = map.back(at.x, at.y);
+    return onSheet(there.x, there.y);
+  };
+  const step = Math.min(width, height) / ALONG;
+  let [across, down] = [1, 1];
+  for (let i = 0; i <= ALONG; i++) {
+    for (let j = 0; j <= ALONG; j += 4) {
+      const at = map.forward((i / ALONG - 0.5) * width, (j / ALONG - 0.5) * height);
+      const { x, y } = onSheet(at.x, at.y);
+      const [here, right, below] = [from(x, y), from(x + step, y), from(x, y + step)];
+      across = Math.max(across, Math.hypot(right.x - here.x, right.y - here.y) / step);
+      down = Math.max(down, Math.hypot(below.x - here.x, below.y - here.y) / step);
     }
   }
-  return Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(1 / least - 0.25)));
+  const samples = (by: number): number => Math.min(MOST_SAMPLES, Math.ceil(by - 0.25));
+  return { across: samples(across), down: samples(down) };
 };
 
 const stretchOf = remembering(
@@ -97,7 +105,9 @@ const stretchOf = remembering(
   (wanted: { readonly params: Params; readonly placement: Placement }) => JSON.stringify(wanted),
   ({ params, placement }): Stretch | null => {
     const map = mapOf(params, placement);
-    return map && { map, ...frameOf(placement), samples: samplesOf(placement, map) };
+    if (!map) return null;
+    const lies = { map, ...frameOf(placement) };
+    return { ...lies, samples: samplesOf(placement, lies) };
   },
 );
 
@@ -138,18 +148,20 @@ const readFrom = (stretch: Stretch, region: Region, { pxPerMm, box }: Where): Re
   return overlap(wide, box) ?? { x: box.x, y: box.y, width: 1, height: 1 };
 };
 
-/** How far beyond its input the stretched print lies, mm. */
-const beyond = ({ map, within, onSheet }: Stretch, { pxPerMm, box }: Where): number => {
-  const mm = { x: box.x / pxPerMm, y: box.y / pxPerMm, width: box.width / pxPerMm, height: box.height / pxPerMm };
-  let most = 0;
-  for (const { x, y } of placesOver(mm, ALONG)) {
-    const at = within(x, y);
-    const there = map.forward(at.x, at.y);
-    const { x: px, y: py } = onSheet(there.x, there.y);
-    most = Math.max(most, mm.x - px, mm.y - py, px - mm.x - mm.width, py - mm.y - mm.height);
-  }
+/** The box that the stretched print lies in. */
+const boxFor = ({ map, within, onSheet }: Stretch, { pxPerMm, box }: Where): Region => {
+  const far = 1e6;
+  const held = (px: number): number => Math.max(-far, Math.min(far, px));
+  const found = hullOf(
+    placesOver(box, ALONG).map(({ x, y }) => {
+      const at = within(x / pxPerMm, y / pxPerMm);
+      const there = map.forward(at.x, at.y);
+      const { x: px, y: py } = onSheet(there.x, there.y);
+      return { x: held(px * pxPerMm), y: held(py * pxPerMm) };
+    }),
+  );
   // What lies between the places that were looked at.
-  return Math.min(20_000, most * 1.02 + Math.max(mm.width, mm.height) / ALONG);
+  return grow(found, MARGIN + Math.ceil(Math.max(found.width, found.height) / ALONG));
 };
 
 const corner = (title: string, unset: readonly [number, number]) =>
@@ -207,9 +219,9 @@ export const stretch = defineStep({
     const found = stretchOf({ params, placement: at.placement });
     return found ? readFrom(found, region, at) : region;
   },
-  spreads: (params, at) => {
+  printsIn: (params, at) => {
     const found = stretchOf({ params, placement: at.placement });
-    return found ? beyond(found, at) : 0;
+    return found ? boxFor(found, at) : at.box;
   },
   locality: 'local',
   draft: { behaviour: 'same' },
