@@ -164,3 +164,79 @@ test('process screens show what each ink prints, and a screen that beats with an
   await stepLine(page, /^Screen/).click();
   await expect(page.locator('uv-screen-extra .uv-warn').filter({ hasText: 'moiré' })).toContainText(/beats every \d+ mm.*it would not/);
 });
+
+test('glints are put where the sheet is clicked, moved and taken away, and undo brings them back', async ({ page }) => {
+  const dark = freshSource('flat', { colour: { srgb: '#303030' } });
+  const place = boxAt(30, 40, 60, 80);
+  await laidOut(page, small([freshPass('art', 'art', dark, place, { steps: [freshStep('glints', { where: 'places', size: 6 })] })]));
+  await stepLine(page, /^Glints/).click();
+  const middle = await print(page);
+  const field = page.getByRole('application', { name: /^Click on the sheet/ });
+  const bed = (await field.boundingBox())!;
+  const at = (u: number, v: number): readonly [number, number] => [bed.x + u * bed.width, bed.y + v * bed.height];
+  await page.mouse.click(...at(0.45, 0.4));
+  const one = await print(page);
+  expect(one).not.toBe(middle);
+  await page.mouse.click(...at(0.55, 0.6));
+  const two = await print(page);
+  await expect(page.getByRole('textbox', { name: /^Place 2, from the/ })).toHaveCount(2);
+  await page.mouse.move(...at(0.55, 0.6));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.52, 0.55), { steps: 4 });
+  await page.mouse.up();
+  const moved = await print(page);
+  expect([middle, one, two]).not.toContain(moved);
+  await page.keyboard.press('Control+z');
+  expect(await print(page)).toBe(two);
+  // A click on one takes it away.
+  await page.mouse.click(...at(0.55, 0.6));
+  expect(await print(page)).toBe(one);
+});
+
+test('lines follow one that is drawn on the table', async ({ page }) => {
+  const grey = freshSource('flat', { colour: { srgb: '#808080' } });
+  const steps = [freshStep('grey-response'), freshStep('round-screen', { shape: 'along a line', lpi: 10 })];
+  await laidOut(page, small([freshPass('art', 'art', grey, boxAt(30, 40, 60, 80), { steps })]));
+  await stepLine(page, /^Round screen/).click();
+  const straight = await print(page);
+  const bed = (await page.getByRole('application', { name: /^Draw a line/ }).boundingBox())!;
+  const at = (u: number, v: number): readonly [number, number] => [bed.x + u * bed.width, bed.y + v * bed.height];
+  await page.mouse.move(...at(0.42, 0.4));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.5, 0.55), { steps: 8 });
+  await page.mouse.move(...at(0.58, 0.42), { steps: 8 });
+  await page.mouse.up();
+  expect(await print(page)).not.toBe(straight);
+  await page.locator('uv-dials').getByRole('button', { name: 'Remove', exact: true }).last().click();
+  expect(await print(page)).toBe(straight);
+  await page.keyboard.press('Control+z');
+  expect(await print(page)).not.toBe(straight);
+});
+
+test('lettering is put into perspective by its corners; corners that cross are told, and undo brings it back', async ({ page }) => {
+  await laidOut(page, small([letters('FLOOR', [freshStep('stretch', { shape: 'four corners' })])]));
+  await stepLine(page, /^Stretch/).click();
+  const flat = await print(page);
+  await dragged(page, 'topLeft', 30, 0);
+  const pressed = await print(page);
+  expect(pressed).not.toBe(flat);
+  await dragged(page, 'topLeft', 400, 200);
+  await expect(page.locator('uv-dials .uv-warn')).toContainText('The corners cross');
+  expect(await print(page)).toBe(flat);
+  await page.keyboard.press('Control+z');
+  expect(await print(page)).toBe(pressed);
+  await page.keyboard.press('Control+z');
+  expect(await print(page)).toBe(flat);
+});
+
+test('a displacement says up to what strength its letters hold, and is eased to it', async ({ page }) => {
+  await laidOut(page, small([letters('TIDE', [freshStep('displace', { arrow: { x: 30, y: 20 }, size: 0.4, soft: 1 })])]));
+  await stepLine(page, /^Displace/).click();
+  const warning = page.locator('uv-dials .uv-warn');
+  await expect(warning).toContainText('folds over itself');
+  const torn = await print(page);
+  await warning.getByRole('button', { name: 'Ease it to what holds' }).click();
+  await expect(warning).toHaveCount(0);
+  await expect(page.locator('uv-displace-extra')).toContainText(/1\d\d % of this/);
+  expect(await print(page)).not.toBe(torn);
+});
