@@ -24,9 +24,11 @@ import {
   type Step,
   type StepKind,
   type ToneStatistics,
+  type TypePort,
   type Work,
 } from '@uvrant/core';
 import { drawn, tilesOfPictures } from '../../packages/core/test/support/pictures';
+import { typeOf } from './host';
 import { timed } from './rows';
 
 /** 8 × 6 in at 300 ppi: 4.3 megapixels. */
@@ -89,7 +91,7 @@ const sheetOf = (steps: readonly Step[]): Sheet => ({
   ],
 });
 
-const workOf = (): Work => {
+const workOf = (type: TypePort | null = null): Work => {
   const tiles = tilesOfPictures([picture]);
   const held = new Map<string, SourceTile>();
   return {
@@ -97,12 +99,13 @@ const workOf = (): Work => {
     tile: (name) => held.get(tileKey(name)) ?? (held.set(tileKey(name), tiles(name)).get(tileKey(name)) as SourceTile),
     rasters: new Pool(64 * 2 ** 20, null, 'grids'),
     statistics: new ByteCache<ToneStatistics>(2 ** 20),
-    type: null,
+    type,
   };
 };
 
 /** Milliseconds for a pass with some steps, block by block; statistics are read before. */
 const passTime = async (steps: readonly Step[]): Promise<number> => {
+  const type = await typeOf([sheetOf(steps)]);
   const graph = compile(sheetOf(steps), trueScale(SIZE, PPI), () => picture.info);
   const node = graph.passes.get('art') as Node;
   const run = (work: Work): void => {
@@ -114,7 +117,7 @@ const passTime = async (steps: readonly Step[]): Promise<number> => {
       );
     }
   };
-  const work = workOf();
+  const work = workOf(type);
   run(work);
   const again = (): Promise<number> => timed(() => run({ ...work, rasters: new Pool(64 * 2 ** 20, null, 'grids') }));
   return Math.min(await again(), await again(), await again());
@@ -163,7 +166,7 @@ const tenSteps = async (): Promise<void> => {
   }
 };
 
-export const stepRows = async (): Promise<void> => {
+export const stepRows = async (only: (step: AnyStep) => boolean = () => true): Promise<void> => {
   console.log('');
   console.log(
     `Each step on ${MEGAPIXELS.toFixed(1)} megapixels at 300 ppi, its defaults, one thread: ms a megapixel beside sharp’s nearest`,
@@ -171,7 +174,7 @@ export const stepRows = async (): Promise<void> => {
   const grey = Buffer.from(Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => (i * 7919) % 256));
   const colours = Buffer.from(Uint8Array.from({ length: 3 * WIDTH * HEIGHT }, (_, i) => (i * 7919) % 256));
   const before = new Map<string, number>();
-  for (const step of STEPS as readonly AnyStep[]) {
+  for (const step of (STEPS as readonly AnyStep[]).filter(only)) {
     const first = beforeOf(step);
     const name = JSON.stringify(first);
     if (!before.has(name)) before.set(name, await passTime(first));

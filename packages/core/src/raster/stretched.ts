@@ -1,16 +1,10 @@
 import type { Kernels, Ways } from './kernels';
 import { ONE, sizeOf, type Region } from './raster';
-import { bandsOf, paste } from './region';
+import { overlap, paste } from './region';
 import { movedRaster, type Movable } from './ways';
 
 /** Where a pixel is taken from: the way from it, px, across and down, into the first two places. */
 export type WayFrom = (x: number, y: number, way: Float64Array) => void;
-
-/** Places that are looked at within each pixel, each way. */
-export interface Samples {
-  readonly across: number;
-  readonly down: number;
-}
 
 /** Ways are in whole 64ths of a pixel, so that they are the same whatever is rendered together. */
 const FINE = 64;
@@ -23,23 +17,49 @@ const MOST = 32_000;
 const clamped = (way: number): number => (way < -MOST ? -MOST : way > MOST ? MOST : way);
 
 /** Places across a block that say where it comes from, and how much further than these it may, as a share of their hull and in pixels. */
-const SAMPLES = 4;
+const PLACES = 4;
 const MARGIN = 8;
+/** A pixel is looked at in at most so many places each way where what it shows gets smaller. */
+const MOST_LOOKS = 3;
 
-/** True where nothing of a block comes from within a box. */
-const liesOutside = (block: Region, wayFrom: WayFrom, box: Region): boolean => {
+/** Where a block comes from: the hull of it, and in how many places each of its pixels is looked at, across and down. */
+interface Origin {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly across: number;
+  readonly down: number;
+}
+
+const originOf = (block: Region, wayFrom: WayFrom): Origin => {
   const way = new Float64Array(2);
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < (SAMPLES + 1) ** 2; i++) {
-    const x = block.x + ((i % (SAMPLES + 1)) / SAMPLES) * block.width;
-    const y = block.y + (Math.floor(i / (SAMPLES + 1)) / SAMPLES) * block.height;
+  const count = PLACES + 1;
+  const [xs, ys] = [new Float64Array(count * count), new Float64Array(count * count)];
+  for (let i = 0; i < xs.length; i++) {
+    const x = block.x + ((i % count) / PLACES) * block.width;
+    const y = block.y + (Math.floor(i / count) / PLACES) * block.height;
     wayFrom(x, y, way);
-    const [fx, fy] = [x + (way[0] as number), y + (way[1] as number)];
-    [left, top, right, bottom] = [Math.min(left, fx), Math.min(top, fy), Math.max(right, fx), Math.max(bottom, fy)];
+    xs[i] = x + (way[0] as number);
+    ys[i] = y + (way[1] as number);
   }
-  const [across, down] = [(right - left) / SAMPLES + MARGIN, (bottom - top) / SAMPLES + MARGIN];
-  return right + across < box.x || bottom + down < box.y || left - across > box.x + box.width || top - down > box.y + box.height;
+  // How far apart neighbours come from, of how far apart they are.
+  const apart = (i: number, j: number): number =>
+    Math.sqrt(((xs[j] as number) - (xs[i] as number)) ** 2 + ((ys[j] as number) - (ys[i] as number)) ** 2);
+  let [across, down] = [0, 0];
+  for (let i = 0; i < xs.length; i++) {
+    if (i % count < PLACES) across = Math.max(across, (apart(i, i + 1) * PLACES) / block.width);
+    if (i + count < xs.length) down = Math.max(down, (apart(i, i + count) * PLACES) / block.height);
+  }
+  const looks = (by: number): number => Math.max(1, Math.min(MOST_LOOKS, Math.ceil(by - 0.25)));
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const [wide, high] = [(right - left) / PLACES + MARGIN, (bottom - top) / PLACES + MARGIN];
+  return { left: left - wide, top: top - high, right: right + wide, bottom: bottom + high, across: looks(across), down: looks(down) };
 };
+
+/** True where nothing comes from within a box. */
+const liesOutside = ({ left, top, right, bottom }: Origin, box: Region): boolean =>
+  right < box.x || bottom < box.y || left > box.x + box.width || top > box.y + box.height;
 
 /** What a block is where it has nothing. */
 const BARE = new Int16Array(4 * BLOCK * BLOCK);
@@ -79,11 +99,22 @@ const meanOf = (sum: Int32Array, count: number): Int16Array => {
   return out;
 };
 
-/** A raster whose pixels come from elsewhere, however far away; each is the mean of several places within it. Nothing lies beyond its box. */
+/** Blocks of a grid over all sheets that a region touches, row by row. */
+const blocksOf = ({ x, y, width, height }: Region): Region[][] => {
+  const from = (at: number): number => Math.floor(at / BLOCK) * BLOCK;
+  const rows: Region[][] = [];
+  for (let top = from(y); top < y + height; top += BLOCK) {
+    const row: Region[] = [];
+    for (let left = from(x); left < x + width; left += BLOCK) row.push({ x: left, y: top, width: BLOCK, height: BLOCK });
+    rows.push(row);
+  }
+  return rows;
+};
+
+/** A raster whose pixels come from elsewhere, however far away; each is the mean of several places within it where what is there gets smaller. Nothing lies beyond its box. */
 export function* stretchedRaster(
   raster: Movable,
   wayFrom: WayFrom,
-  samples: Samples,
   box: Region,
   region: Region,
   kernels: Kernels,
@@ -94,18 +125,21 @@ export function* stretchedRaster(
     each.kind === 'colour' ? [each.data] : each.kind === 'ink' ? [each.coverage] : each.coverage ? [each.tone, each.coverage] : [each.tone];
   const out = planesOf(raster).map(() => arena.plane(channels * sizeOf(region)));
   const [x, y] = [new Int16Array(BLOCK * BLOCK), new Int16Array(BLOCK * BLOCK)];
-  const looks = samples.across * samples.down;
-  for (const band of bandsOf(region, BLOCK)) {
-    for (let left = band.x; left < band.x + band.width; left += BLOCK) {
-      const block = { ...band, x: left, width: Math.min(BLOCK, band.x + band.width - left) };
-      if (liesOutside(block, wayFrom, box)) {
+  for (const band of blocksOf(region)) {
+    for (const whole of band) {
+      const block = overlap(whole, region) as Region;
+      // Of the whole block, so that the same is done whatever is rendered together.
+      const origin = originOf(whole, wayFrom);
+      if (liesOutside(origin, box)) {
         for (const plane of out) paste(BARE, block, plane, region, channels);
         continue;
       }
+      const { across, down } = origin;
+      const looks = across * down;
       const mark = arena.mark();
       const sums = looks === 1 ? [] : out.map(() => new Int32Array(channels * sizeOf(block)));
-      for (let sample = 0; sample < looks; sample++) {
-        const [u, v] = [((sample % samples.across) + 0.5) / samples.across, (Math.floor(sample / samples.across) + 0.5) / samples.down];
+      for (let look = 0; look < looks; look++) {
+        const [u, v] = [((look % across) + 0.5) / across, (Math.floor(look / across) + 0.5) / down];
         const [bx, by] = putWays(block, u, v, wayFrom, x, y);
         const count = sizeOf(block);
         const ways: Ways = { x: x.subarray(0, count), y: y.subarray(0, count), across: PER_WAY, down: PER_WAY };
@@ -116,7 +150,6 @@ export function* stretchedRaster(
         }
       }
       arena.release(mark);
-      if (looks === 1) continue;
       for (const [which, sum] of sums.entries()) paste(meanOf(sum, looks), block, out[which] as Int16Array, region, channels);
     }
     yield;

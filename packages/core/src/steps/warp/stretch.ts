@@ -2,7 +2,7 @@ import { choice, number, point, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
 import type { Region } from '../../raster/raster';
 import { grow, overlap } from '../../raster/region';
-import { stretchedRaster, type Samples } from '../../raster/stretched';
+import { stretchedRaster } from '../../raster/stretched';
 import type { Placement } from '../../sheet/model';
 import { cornersOf } from '../../sheet/placing';
 import { cosDeg, sinDeg } from '../../units/exact';
@@ -67,47 +67,20 @@ export const areCornersCrossed = (params: Params, placement: Placement): boolean
 
 /** Places along each side of a box that stand for all of it. */
 const ALONG = 48;
-/** A print is looked at in at most so many places a pixel each way where it gets smaller. */
-const MOST_SAMPLES = 3;
 
 /** A stretch as it lies on a sheet. */
 interface Stretch {
   readonly map: StretchMap;
   readonly within: (x: number, y: number) => Point;
   readonly onSheet: (x: number, y: number) => Point;
-  /** Places a pixel each way, so that what gets smaller stays smooth. */
-  readonly samples: Samples;
 }
-
-const samplesOf = ({ width, height }: Placement, { map, within, onSheet }: Omit<Stretch, 'samples'>): Samples => {
-  const from = (x: number, y: number): Point => {
-    const at = within(x, y);
-    const there = map.back(at.x, at.y);
-    return onSheet(there.x, there.y);
-  };
-  const step = Math.min(width, height) / ALONG;
-  let [across, down] = [1, 1];
-  for (let i = 0; i <= ALONG; i++) {
-    for (let j = 0; j <= ALONG; j += 4) {
-      const at = map.forward((i / ALONG - 0.5) * width, (j / ALONG - 0.5) * height);
-      const { x, y } = onSheet(at.x, at.y);
-      const [here, right, below] = [from(x, y), from(x + step, y), from(x, y + step)];
-      across = Math.max(across, Math.hypot(right.x - here.x, right.y - here.y) / step);
-      down = Math.max(down, Math.hypot(below.x - here.x, below.y - here.y) / step);
-    }
-  }
-  const samples = (by: number): number => Math.min(MOST_SAMPLES, Math.ceil(by - 0.25));
-  return { across: samples(across), down: samples(down) };
-};
 
 const stretchOf = remembering(
   8,
   (wanted: { readonly params: Params; readonly placement: Placement }) => JSON.stringify(wanted),
   ({ params, placement }): Stretch | null => {
     const map = mapOf(params, placement);
-    if (!map) return null;
-    const lies = { map, ...frameOf(placement) };
-    return { ...lies, samples: samplesOf(placement, lies) };
+    return map && { map, ...frameOf(placement) };
   },
 );
 
@@ -229,7 +202,7 @@ export const stretch = defineStep({
   *apply(input, params, at, kernels) {
     const found = stretchOf({ params, placement: at.placement });
     if (!found) return input;
-    const { map, within, onSheet, samples } = found;
+    const { map, within, onSheet } = found;
     const { pxPerMm } = at;
     const wayFrom = (x: number, y: number, way: Float64Array): void => {
       const here = within(x / pxPerMm, y / pxPerMm);
@@ -238,6 +211,6 @@ export const stretch = defineStep({
       way[0] = from.x * pxPerMm - x;
       way[1] = from.y * pxPerMm - y;
     };
-    return yield* stretchedRaster(input, wayFrom, samples, at.box, at.wanted, kernels);
+    return yield* stretchedRaster(input, wayFrom, at.box, at.wanted, kernels);
   },
 });
