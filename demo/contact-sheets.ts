@@ -1,6 +1,6 @@
 /**
  * npm run contact-sheets [-- steps | surfaces | screens]: every step on both demo pictures, every made surface whole and at 1 : 1, and
- * every shape of the screen, each on one sheet that the program itself prints, in docs/screenshots. What looks poor there is to be
+ * every screen, each on one sheet that the program itself prints, in docs/screenshots. What looks poor there is to be
  * mended.
  */
 import { spawnSync } from 'node:child_process';
@@ -15,9 +15,12 @@ import {
   freshSource,
   freshStep,
   SHAPE_NUMBERS,
+  pathOf,
   STEPS,
+  stepOfKind,
   SURFACES,
   SURFACE_PIECE,
+  type DialOf,
   type Pass,
   type ShapeName,
   type Sheet,
@@ -121,6 +124,9 @@ const picture = async (name: string): Promise<{ readonly source: Source; readonl
   return { source: { kind: 'picture', picture: { sha256, path: relative(join(tmpdir(), 'any'), file) } }, aspect: height / width };
 };
 
+/** Letters that fill a cell. */
+const LETTERS = freshSource('type', { text: 'INK', lines: 'fit', font: { family: 'anton' } });
+
 /** What goes before a step that works on ink, or on what has been opened first. */
 const SCREENED: readonly Step[] = [freshStep('levels', { outWhite: 0.95 }), freshStep('screen', { lpi: 12, angle: 22.5 })];
 /** Dials of the steps whose defaults leave these pictures as they are. */
@@ -153,7 +159,22 @@ const DIALS: Partial<Record<StepKind, Readonly<Record<string, unknown>>>> = {
   harden: { length: 0.6 },
   misregister: { across: 2, down: 1.2, turn: 0.4 },
   relief: { depth: 0.6, scale: 0.8 },
+  'own-screen': { letters: 'a', lpi: 7 },
+  'process-screen': { lpi: 14 },
+  'channel-screen': { lpi: 10 },
+  'error-diffusion': { dot: 0.5 },
+  'texture-screen': { size: 0.3 },
+  'round-screen': { lpi: 14 },
+  displace: { size: 0.2, arrow: { x: 5, y: 3 } },
+  bend: { by: 'the form of the picture', bent: 'both', depth: 3 },
+  stretch: { by: 0.25 },
+  halo: { reach: 5 },
+  metal: { width: 1.6, tall: 40 },
+  glints: { apart: 14, size: 7, from: 0.75 },
 };
+
+/** What is seen of a step on letters rather than on a picture. */
+const ON_LETTERS: readonly StepKind[] = ['displace', 'stretch', 'halo', 'cast', 'metal'];
 
 const stepsSheet = async (): Promise<Contact> => {
   const cell = { width: 76, height: 102 };
@@ -161,11 +182,12 @@ const stepsSheet = async (): Promise<Contact> => {
   const cells = STEPS.flatMap((step) =>
     pictures.map(({ source, aspect }, i): Cell => {
       const height = Math.min(cell.height, cell.width * aspect);
+      const isLettered = i === 1 && ON_LETTERS.includes(step.kind);
       const before = step.takes === 'ink' || step.kind === 'colour-back' ? SCREENED : [];
       return {
         title: i === 0 ? step.title : '',
-        source,
-        size: { width: height / aspect, height },
+        source: isLettered ? LETTERS : source,
+        size: isLettered ? { width: cell.width, height: 60 } : { width: height / aspect, height },
         steps: [...before, freshStep(step.kind, DIALS[step.kind])].map((each, n) => ({ ...each, id: `step-${n}` })),
       };
     }),
@@ -186,20 +208,54 @@ const surfacesSheet = (): Contact => {
   return { name: 'surfaces', ppi: SURFACES_PPI, columns: 8, cell, cells };
 };
 
-/** Every shape of the screen on a ramp from dark to light, and on the moon. */
+/** Every screen there is beside the dots: laid out otherwise, of textures, of dots of one size, and of several inks. */
+const OTHER_SCREENS: readonly (readonly [string, Step])[] = [
+  ...(['rings', 'rays', 'a spiral'] as const).map((shape) => [shape, freshStep('round-screen', { shape, lpi: 12, rays: 400 })] as const),
+  ['along a line', freshStep('round-screen', { shape: 'along a line', lpi: 12 })],
+  ['letters', freshStep('own-screen', { letters: '&', lpi: 6 })],
+  ...(['concrete rubbing', 'dry brush', 'fabric weave'] as const).map(
+    (of) => [of, freshStep('texture-screen', { of, size: 0.25 })] as const,
+  ),
+  ...(stepOfKind('error-diffusion')?.dials['kernel'] as DialOf<'choice'>).options.map(
+    (kernel) => [kernel, freshStep('error-diffusion', { kernel, dot: 0.5 })] as const,
+  ),
+  ...(['blue noise', 'ordered'] as const).map((order) => [order, freshStep('stochastic', { order, dot: 0.5 })] as const),
+  ['process screens', freshStep('process-screen', { lpi: 14 })],
+  ['channel screens', freshStep('channel-screen', { lpi: 9 })],
+];
+
+const COLUMNS = 6;
+const stop = (at: number, srgb: string) => ({ at, colour: { srgb }, strength: 1 });
+const COLOURS = freshSource('ramp', { stops: [stop(0, '#b03a2e'), stop(0.4, '#f0c040'), stop(0.7, '#4a9a8a'), stop(1, '#2a3a7a')] });
+
+/** A line in waves through a row of cells, hundredths of a mm. */
+const waveIn = (row: number, { width, height }: Size): string => {
+  const middle = GAP + row * (height + CAPTION + GAP) + height / 2;
+  const points = Array.from({ length: 12 * COLUMNS + 1 }, (_, i) => [(i * (width + GAP)) / 12, middle + 11 * Math.sin(i / 2)] as const);
+  return pathOf(points.flatMap(([x, y]) => [Math.round(100 * x), Math.round(100 * y)]));
+};
+
+/** Every shape of the screen on a ramp from dark to light, and on the moon; then the other screens, those of several inks on the dome. */
 const screensSheet = async (): Promise<Contact> => {
   const cell = { width: 76, height: 76 };
   const moon = await picture('moon.jpg');
-  const stop = (at: number, srgb: string) => ({ at, colour: { srgb }, strength: 1 });
   const ramp = freshSource('ramp', { stops: [stop(0, '#000000'), stop(1, '#ffffff')] });
-  const cells = SHAPES.flatMap((shape) => {
-    const steps = [freshStep('screen', { shape, lpi: 7, angle: 22.5 })].map((each, n) => ({ ...each, id: `step-${n}` }));
+  const dome = await picture('dome-dusk.jpg');
+  const shapes = SHAPES.map((shape) => [shape, freshStep('screen', { shape, lpi: 7, angle: 22.5 })] as const);
+  const cells = [...shapes, ...OTHER_SCREENS].flatMap(([title, step], i) => {
+    const steps = [{ ...step, id: 'step-0' }];
+    const inColour = stepOfKind(step.kind)?.takes === 'colour';
+    // Each along a line of its own.
+    const drawn =
+      step.params['shape'] === 'along a line'
+        ? steps.map((each) => ({ ...each, params: { ...each.params, line: waveIn(Math.floor((2 * i) / COLUMNS), cell) } }))
+        : steps;
     return [
-      { title: shape, source: ramp, size: cell, steps },
-      { title: '', source: moon.source, size: cell, steps },
+      { title, source: inColour ? COLOURS : ramp, size: cell, steps: drawn },
+      { title: '', source: inColour ? dome.source : moon.source, size: cell, steps: drawn },
     ];
   });
-  return { name: 'screens', ppi: 100, columns: 6, cell, cells };
+  return { name: 'screens', ppi: 100, columns: COLUMNS, cell, cells };
 };
 
 const SHEETS: Readonly<Record<string, () => Promise<Contact>>> = {

@@ -165,3 +165,13 @@ test('what is pinched keeps its mean and shows no lines that are not there', () 
   expect(middle.reduce((sum, v) => sum + v, 0) / 14).toBeCloseTo(0.5, 1);
   expect(Math.max(...middle) - Math.min(...middle)).toBeLessThan(0.4);
 });
+
+test('nothing is drawn where an arc jumps: behind the middle of its circle', () => {
+  // A flat box that ends well above the circle's middle; below that, both ends of its arc meet from either side.
+  const placement: Placement = { ...boxAt(20, 6, 30, 6), fit: 'free' };
+  const graph = graphOf(
+    sheet([pass('art', flat('#c02020'), { placement, steps: [step('stretch', { by: 0.9 })] })], { size: SIZE, ppi: PPI }),
+  );
+  const found = rasterOf(graph.passes.get('art') as never, { x: 90, y: 110, width: 20, height: 90 }) as InkRaster;
+  expect(found.coverage.every((v) => v === 0)).toBe(true);
+});

@@ -14,8 +14,6 @@ const PER_WAY = (256 / FINE) * ONE;
 const BLOCK = 64;
 const MOST = 32_000;
 
-const clamped = (way: number): number => (way < -MOST ? -MOST : way > MOST ? MOST : way);
-
 /** Places across a block that say where it comes from, and how much further than these it may, as a share of their hull and in pixels. */
 const PLACES = 4;
 const MARGIN = 8;
@@ -64,7 +62,7 @@ const liesOutside = ({ left, top, right, bottom }: Origin, box: Region): boolean
 /** What a block is where it has nothing. */
 const BARE = new Int16Array(4 * BLOCK * BLOCK);
 
-/** The ways of a block's pixels, looked at so far within each, less those of its middle in whole pixels, which it gives. */
+/** The ways of a block's pixels, looked at so far within each, less those of its middle in whole pixels, which it gives; null where these are too far from one another. */
 const putWays = (
   { x: left, y: top, width, height }: Region,
   u: number,
@@ -72,20 +70,37 @@ const putWays = (
   wayFrom: WayFrom,
   x: Int16Array,
   y: Int16Array,
-): readonly [number, number] => {
+): readonly [number, number] | null => {
   const way = new Float64Array(2);
-  wayFrom(left + width / 2, top + height / 2, way);
+  wayFrom(left + (width >> 1) + u, top + (height >> 1) + v, way);
   const [bx, by] = [Math.round(way[0] as number), Math.round(way[1] as number)];
   const offX = Math.round((u - 0.5) * FINE) - bx * FINE;
   const offY = Math.round((v - 0.5) * FINE) - by * FINE;
   for (let row = 0, i = 0; row < height; row++) {
     for (let column = 0; column < width; column++, i++) {
       wayFrom(left + column + u, top + row + v, way);
-      x[i] = clamped(Math.floor((way[0] as number) * FINE + 0.5) + offX);
-      y[i] = clamped(Math.floor((way[1] as number) * FINE + 0.5) + offY);
+      const across = Math.floor((way[0] as number) * FINE + 0.5) + offX;
+      const down = Math.floor((way[1] as number) * FINE + 0.5) + offY;
+      if (across > MOST || across < -MOST || down > MOST || down < -MOST) return null;
+      x[i] = across;
+      y[i] = down;
     }
   }
   return [bx, by];
+};
+
+/** A block in quarters; one of a pixel or two across in halves. */
+const partsOf = ({ x, y, width, height }: Region): Region[] => {
+  const [w, h] = [Math.max(1, width >> 1), Math.max(1, height >> 1)];
+  return [x, x + w].flatMap((left) =>
+    [y, y + h].flatMap((top): Region[] => {
+      const part = overlap(
+        { x: left, y: top, width: left === x ? w : width - w, height: top === y ? h : height - h },
+        { x, y, width, height },
+      );
+      return part ? [part] : [];
+    }),
+  );
 };
 
 const add = (plane: Int16Array, sum: Int32Array): void => {
@@ -135,22 +150,27 @@ export function* stretchedRaster(
         continue;
       }
       const { across, down } = origin;
-      const looks = across * down;
-      const mark = arena.mark();
-      const sums = looks === 1 ? [] : out.map(() => new Int32Array(channels * sizeOf(block)));
-      for (let look = 0; look < looks; look++) {
-        const [u, v] = [((look % across) + 0.5) / across, (Math.floor(look / across) + 0.5) / down];
-        const [bx, by] = putWays(block, u, v, wayFrom, x, y);
-        const count = sizeOf(block);
-        const ways: Ways = { x: x.subarray(0, count), y: y.subarray(0, count), across: PER_WAY, down: PER_WAY };
-        const moved = movedRaster(raster, ways, box, 'nothing', { ...block, x: block.x + bx, y: block.y + by }, kernels);
-        for (const [which, plane] of planesOf(moved).entries()) {
-          if (looks === 1) paste(plane, block, out[which] as Int16Array, region, channels);
-          else add(plane, sums[which] as Int32Array);
+      const move = (part: Region): void => {
+        const mark = arena.mark();
+        const looks = across * down;
+        const sums = looks === 1 ? [] : out.map(() => new Int32Array(channels * sizeOf(part)));
+        for (let look = 0; look < looks; look++) {
+          const [u, v] = [((look % across) + 0.5) / across, (Math.floor(look / across) + 0.5) / down];
+          const by = putWays(part, u, v, wayFrom, x, y);
+          // Where a map jumps, each side is moved by itself.
+          if (!by) return partsOf(part).forEach(move);
+          const count = sizeOf(part);
+          const ways: Ways = { x: x.subarray(0, count), y: y.subarray(0, count), across: PER_WAY, down: PER_WAY };
+          const moved = movedRaster(raster, ways, box, 'nothing', { ...part, x: part.x + by[0], y: part.y + by[1] }, kernels);
+          for (const [which, plane] of planesOf(moved).entries()) {
+            if (looks === 1) paste(plane, part, out[which] as Int16Array, region, channels);
+            else add(plane, sums[which] as Int32Array);
+          }
         }
-      }
-      arena.release(mark);
-      for (const [which, sum] of sums.entries()) paste(meanOf(sum, looks), block, out[which] as Int16Array, region, channels);
+        arena.release(mark);
+        for (const [which, sum] of sums.entries()) paste(meanOf(sum, looks), part, out[which] as Int16Array, region, channels);
+      };
+      move(block);
     }
     yield;
   }
