@@ -167,11 +167,12 @@ test('what is pinched keeps its mean and shows no lines that are not there', () 
 });
 
 test('nothing is drawn where an arc jumps: behind the middle of its circle', () => {
-  // A flat box that ends well above the circle's middle; below that, both ends of its arc meet from either side.
-  const placement: Placement = { ...boxAt(20, 6, 30, 6), fit: 'free' };
-  const graph = graphOf(
-    sheet([pass('art', flat('#c02020'), { placement, steps: [step('stretch', { by: 0.9 })] })], { size: SIZE, ppi: PPI }),
-  );
-  const found = rasterOf(graph.passes.get('art') as never, { x: 90, y: 110, width: 20, height: 90 }) as InkRaster;
-  expect(found.coverage.every((v) => v === 0)).toBe(true);
+  // At 508 ppi the far ends of the arc are more than a thousand pixels apart, and meet below the middle of its circle, at 20, 24.55 mm.
+  const placement: Placement = { ...boxAt(20, 15, 30, 30), fit: 'free' };
+  const art = pass('art', flat('#c02020'), { placement, steps: [step('stretch', { by: 1 })] });
+  const graph = graphOf(sheet([art], { size: SIZE, ppi: 508 }));
+  const coverage = (y: number): Int16Array =>
+    (rasterOf(graph.passes.get('art') as never, { x: 300, y, width: 200, height: 100 }) as InkRaster).coverage;
+  expect(coverage(500).every((v) => v === 0)).toBe(true);
+  expect(coverage(300).every((v) => v === ONE)).toBe(true);
 });
