@@ -18,7 +18,7 @@ export const channelScreen = defineStep({
   title: 'Channel screens',
   family: 'screen',
   purpose: 'Red, green and blue through the same dots: saturated primaries.',
-  words: 'rgb primaries saturated pop art colour halftone comic neon cmy',
+  words: 'rgb primaries saturated pop art dots comic neon cmy',
   dials: {
     colour: share({
       title: 'Colour',
