@@ -1,6 +1,7 @@
 import type { Shaper } from '@uvrant/shaping';
-import { finish, ONE, rendered, type FontRef, type InkRaster } from '../src';
+import { finish, ONE, PATCH, rendered, screenIn, type FontRef, type InkRaster } from '../src';
 import { letterNode } from '../src/sources/letter-node';
+import { powerSpectrum } from '../src/plates/spectrum';
 import { SPOT_SIDE, spotTable, spotValue } from '../src/steps/screen/spot-table';
 import { shaperOfAll } from './support/fonts';
 import { drawn } from './support/pictures';
@@ -92,4 +93,18 @@ test('thresholds of a table are spread evenly, and go on over the edges of a cel
 test('where its tone is bare or solid it stays itself', () => {
   expect(inked(255, { letters: 'R' }).coverage.every((v) => v === 0)).toBe(true);
   expect(inked(0, { letters: 'R' }).coverage.every((v) => v === ONE)).toBe(true);
+});
+
+test.each([
+  [20, 0],
+  [25, 30],
+])('dots of one’s own repeat at their frequency and angle: %d lpi at %d°', (lpi, angle) => {
+  const { coverage, region } = inked(128, { letters: 'o', lpi, angle });
+  const square = Array.from(
+    { length: PATCH * PATCH },
+    (_, i) => coverage[(100 + Math.floor(i / PATCH)) * region.width + 100 + (i % PATCH)] as number,
+  );
+  const found = screenIn(powerSpectrum(square, PATCH));
+  expect(Math.abs(((found?.cycles ?? 0) / PATCH) * PPI - lpi) / lpi).toBeLessThan(0.01);
+  expect(Math.abs((found?.angle ?? 0) - angle)).toBeLessThan(1);
 });

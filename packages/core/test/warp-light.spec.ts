@@ -18,6 +18,7 @@ import {
   type Step,
 } from '../src';
 import { drawn } from './support/pictures';
+import { readThrough } from '../src/raster/ways';
 import { cv, opencv } from './support/opencv';
 import { flat, graphOf, kernels, pass, picture, planeOf, rasterOf, sheet, step, workOf } from './support/sheets';
 import { treatedPicture, valuesOf } from './support/treated';
@@ -62,6 +63,22 @@ test('displacement along an arrow is OpenCV’s remap by the map less its mean',
   found.forEach((v, i) => (most = Math.max(most, Math.abs(v - (out.data32F[i] as number)))));
   expect(most).toBeLessThan(0.006);
   for (const each of [mat, mapX, mapY, out]) each.delete();
+});
+
+test('what is drawn in from beyond the edge fills the box and no more; only as much of it is read as can come in', () => {
+  const { own } = square([step('displace', { of: 'ripple tank', size: 0.2, arrow: { x: 6, y: 0 }, beyond: 'mirror' })]);
+  const solid = [16, 20, 24].map((x) => alphaAt(own, x, 20));
+  expect(solid).toEqual([1, 1, 1]);
+  expect([14, 26].map((x) => alphaAt(own, x, 20))).toEqual([0, 0]);
+  const box = { x: 0, y: 0, width: 1000, height: 1000 };
+  const tile = { x: 0, y: 400, width: 100, height: 100 };
+  const read = (beyond: 'nothing' | 'hold' | 'repeat' | 'mirror') => readThrough(tile, { x: 17, y: 0 }, box, beyond);
+  expect(read('nothing')).toEqual({ x: -20, y: 397, width: 140, height: 106 });
+  expect(read('hold')).toEqual({ x: 0, y: 397, width: 120, height: 106 });
+  expect(read('mirror')).toEqual({ x: 0, y: 397, width: 120, height: 106 });
+  expect(read('repeat')).toEqual({ x: 0, y: 397, width: 1000, height: 106 });
+  // A thin strip at an edge is filled from further within.
+  expect(readThrough({ ...tile, width: 2 }, { x: 47, y: 0 }, box, 'mirror')).toEqual({ x: 0, y: 397, width: 52, height: 106 });
 });
 
 const cvOf = (values: ArrayLike<number>) => {

@@ -2,8 +2,8 @@ import { choice, length, point, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
 import type { Ways } from '../../raster/kernels';
 import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
-import { crop, grow, hull } from '../../raster/region';
-import { movedRaster, readThrough } from '../../raster/ways';
+import { crop, grow, hull, overlap } from '../../raster/region';
+import { keptWithin, movedRaster, readThrough } from '../../raster/ways';
 import type { Arena } from '../../raster/arena';
 import { defineStep } from '../declare';
 import { mapDials, mapSummary, mapWish } from '../map';
@@ -107,9 +107,12 @@ export const displace = defineStep({
   reach: () => 0,
   reads: (params, region, { pxPerMm, box }) => {
     const { x, y } = mostOf(params);
-    return hull(mapRead(params, region, pxPerMm), readThrough(region, { x: x * pxPerMm, y: y * pxPerMm }, box, params.beyond));
+    const wanted = params.beyond === 'nothing' ? region : overlap(region, box);
+    const about = mapRead(params, region, pxPerMm);
+    return wanted ? hull(about, readThrough(wanted, { x: x * pxPerMm, y: y * pxPerMm }, box, params.beyond)) : about;
   },
-  spreads: (params) => (params.beyond === 'nothing' ? Math.max(...Object.values(mostOf(params))) : null),
+  // What is drawn in from beyond the edge fills the box, and no more.
+  spreads: (params) => (params.beyond === 'nothing' ? Math.max(...Object.values(mostOf(params))) : 0),
   locality: 'local',
   draft: { behaviour: 'same' },
   readsMap: (params) => {
@@ -125,7 +128,8 @@ export const displace = defineStep({
     const mean = Math.round(meanTone(mapTones) * ONE);
     const ways = waysOfMap(params, map, mean, region, pxPerMm, arena);
     yield;
-    const moved = movedRaster(input, ways, at.box, params.beyond, region, kernels);
+    const all = movedRaster(input, ways, at.box, params.beyond, region, kernels);
+    const moved = params.beyond === 'nothing' ? all : keptWithin(all, at.box, kernels);
     yield;
     if (params.shade === 0) return moved;
     return shaded(moved, aboveMean(map.tone, map.region, mean, region, arena), params.shade, kernels);
