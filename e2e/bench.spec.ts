@@ -86,7 +86,7 @@ test('all by keyboard: passes, lines, the whole sheet and print pixels, the list
   await page.keyboard.press('ArrowUp');
   await expect(page.locator('uv-dials h2')).toHaveText('Levels');
   await page.keyboard.press('Control+1');
-  await expect(page.locator('uv-slug')).toContainText('1 : 1, print pixels');
+  await expect(page.locator('uv-slug')).toContainText('zoom 100 %, 1 : 1');
   await page.locator('.bed').focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Control+0');

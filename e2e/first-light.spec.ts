@@ -61,7 +61,7 @@ test('the demo poster is on the bench, and the file has bit for bit the dots the
   await opened(page);
   await expect(page).toHaveURL(/\/jobs\/.+\/sheets\/.+/);
   await page.keyboard.press('Control+1');
-  await expect(page.locator('uv-slug')).toContainText('1 : 1, print pixels');
+  await expect(page.locator('uv-slug')).toContainText('zoom 100 %, 1 : 1');
   await isTrue(page);
   const tiles = await shownTrueTiles(page);
   expect(tiles.length).toBeGreaterThanOrEqual(4);
@@ -208,13 +208,13 @@ test('a save that another window overtook offers theirs or mine', async ({ page,
   await expect(page.getByRole('checkbox', { name: 'Flare ground prints' })).toBeChecked();
 });
 
-test('a send-out is called off from the bench', async ({ page }) => {
+test('a send-out is cancelled from the bench', async ({ page }) => {
   await opened(page);
   await page.getByRole('button', { name: 'Send out PNG' }).click();
-  await page.getByRole('button', { name: 'Call it off' }).click();
-  await expect(page.getByText('The last one was called off')).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('The last one was cancelled')).toBeVisible();
   await page.getByRole('link', { name: 'Dispatch' }).click();
-  await expect(page.getByRole('table')).toContainText('called off');
+  await expect(page.getByRole('table')).toContainText('cancelled');
 });
 
 test('levels show the reading, and hatch the light that will carry no dots', async ({ page }) => {

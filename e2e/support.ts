@@ -158,7 +158,7 @@ export const sentOut = async (page: Page): Promise<{ path: string; name: string;
     page.getByRole('button', { name: 'Send out PNG' }).click(),
   ]);
   const { id } = (await asked.json()) as { id: string };
-  const link = page.getByRole('link', { name: 'Take the file' });
+  const link = page.getByRole('link', { name: 'Download' });
   await expect(link).toHaveAttribute('href', `/api/send-outs/${id}/file`, { timeout: 150_000 });
   const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
   const path = await download.path();
@@ -248,6 +248,7 @@ export const allSteps = (base: Sheet): Sheet => {
     [freshStep('round-screen', { shape: 'a spiral' })],
     [freshStep('process-screen', { lpi: 24 })],
     [freshStep('channel-screen')],
+    [freshStep('stretch', { shape: 'flag', by: 0.3 }), freshStep('own-screen', { lpi: 8, letters: '&' })],
     of(({ family, takes }) => family === 'light' && takes === 'colour'),
   ];
   return {

@@ -56,8 +56,7 @@ test.describe('on a touch screen', () => {
   test('two fingers make the sheet larger where they are, and move it with them', async ({ page }) => {
     await opened(page, (sheet) => sheet);
     await isTrue(page);
-    const shown = async (): Promise<number> =>
-      Number(/(\d+(?:\.\d+)?) % of print pixels/.exec(await page.locator('uv-slug, .slug').innerText())?.[1]);
+    const shown = async (): Promise<number> => Number(/zoom (\d+(?:\.\d+)?) %/.exec(await page.locator('uv-slug, .slug').innerText())?.[1]);
     const before = await shown();
     const bed = await page.locator('uv-table .bed').boundingBox();
     if (!bed) throw new Error('no table');

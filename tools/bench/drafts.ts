@@ -64,8 +64,9 @@ const moved =
 export const draftRows = async (folder: string): Promise<void> => {
   const infos = demoPyramids('.', folder);
   const [poster, garment, found] = [demoSheet('.', '1-poster'), demoSheet('.', '2-garment'), demoSheet('.', '3-found-print')];
+  const [sleeve, portrait] = [demoSheet('.', '5-sleeve'), demoSheet('.', '6-portrait')];
   const ten = tenPasses();
-  const type = await typeOf([poster, garment, found, ten]);
+  const type = await typeOf([poster, garment, found, sleeve, portrait, ten]);
   const fresh = (): BenchHost => new BenchHost(infos, folder, type);
   console.log('');
   console.log('Drafts at fit at 1280 × 800 (compiling and planning in it, fetching not), one thread');
@@ -92,6 +93,11 @@ export const draftRows = async (folder: string): Promise<void> => {
     ['ten passes: last dial (warmth)', ten, dial('warm', 'warmth', 'shift', (n) => 20 + n), 16],
     ['ten passes: first dial (grey response)', ten, dial('picture', 'grey-response', 'response', (n) => [[20, 0.3 + n / 100]]), 60],
     ['garment: second dial (levels, midtone)', garment, dial('picture', 'levels', 'midtone', (n) => 0.46 + n / 100), 60],
+    ['garment: metal, its bevel', garment, dial('title', 'metal', 'width', (n) => 2 + n / 20), 60],
+    ['garment: glints, their size', garment, dial('hours', 'glints', 'size', (n) => 20 + n), 60],
+    ['sleeve: lettering displaced, its arrow', sleeve, dial('title', 'displace', 'arrow', (n) => ({ x: 6 + n, y: 5 })), 60],
+    ['portrait: dots bent by form, its depth', portrait, dial('picture', 'form', 'depth', (n) => 3 + n / 10), 60],
+    ['portrait: last dial (screen, hardness)', portrait, dial('picture', 'screen', 'hardness', (n) => 0.9 - n / 50), 16],
     ['found print: third dial (curve)', found, dial('picture', 'tint', 'ink', (n) => ({ srgb: `#33241${n}` })), 60],
   ];
   for (const [row, sheet, change, bound] of rows) {

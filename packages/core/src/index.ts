@@ -2,6 +2,7 @@ export * from './blend/auto';
 export * from './blend/modes';
 export * from './catalogue/changes';
 export * from './catalogue/json-schema';
+export * from './catalogue/clip';
 export * from './catalogue/copied';
 export * from './catalogue/document';
 export * from './catalogue/references';

@@ -109,10 +109,10 @@ describe('the modes beside W3C’s at tones that can be reckoned by hand', () =>
     BLEND_MODES.find((mode) => mode.name === name)?.formula?.(b, s) as number;
   // Common practice: b + s − 1; full or nothing where b + s reaches 1; b + s; b − s; b / s.
   test.each([
-    ['linear-burn', 0.7, 0.6, 0.3],
-    ['linear-burn', 0.2, 0.6, 0],
-    ['hard-mix', 0.7, 0.3, 1],
-    ['hard-mix', 0.69, 0.3, 0],
+    ['add-ink', 0.7, 0.6, 0.3],
+    ['add-ink', 0.2, 0.6, 0],
+    ['all-or-nothing', 0.7, 0.3, 1],
+    ['all-or-nothing', 0.69, 0.3, 0],
     ['add', 0.7, 0.2, 0.9],
     ['add', 0.7, 0.6, 1],
     ['subtract', 0.7, 0.2, 0.5],
@@ -153,8 +153,8 @@ describe('the kernel against the formula on the same working values', () => {
     let farthest = 0;
     for (let i = 0; i < out.length; i += 4) {
       const [b, s] = [unpremultiplied(under, i), unpremultiplied(over, i)];
-      // At the very threshold of hard mix either side is right.
-      if (mode.name === 'hard-mix' && b.some((v, c) => Math.abs(v + (s[c] as number) - 1) < 1e-6)) continue;
+      // At its very threshold either side is right.
+      if (mode.name === 'all-or-nothing' && b.some((v, c) => Math.abs(v + (s[c] as number) - 1) < 1e-6)) continue;
       const { colour, alpha } = composite(mode, b, (under[i + 3] as number) / ONE, s, (over[i + 3] as number) / ONE, atop);
       [...colour, alpha].forEach((wanted, c) => (farthest = Math.max(farthest, Math.abs((out[i + c] as number) - wanted * ONE))));
     }

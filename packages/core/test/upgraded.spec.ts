@@ -9,6 +9,7 @@ import {
   pointsOf,
   pressuresOf,
   pressuresText,
+  SHEET_VERSION,
   STEPS,
   textBounds,
   upgradedSheet,
@@ -18,6 +19,7 @@ import {
   type Mask,
   type Node,
   type PaintedMask,
+  type Pass,
   type Sheet,
   type Step,
 } from '../src';
@@ -37,6 +39,25 @@ const written = (params: Record<string, unknown>, zones: Step['zones'] = []): St
   params,
 });
 const zone = { id: 'z', masks: [], params: { cut: 0.9 } };
+
+test('lays of a sheet of version 2 go by their names of today, wherever they stand; one of today’s that is not known stays', () => {
+  const laid = (id: string, mode: string, more: Partial<Pass> = {}): Pass => ({
+    ...pass(id, picture('ramp')),
+    ...more,
+    lay: { mode, strength: 0.5 },
+  });
+  const passes = [
+    laid('a', 'linear-burn'),
+    laid('g', 'hard-mix', { source: { kind: 'group', passes: [laid('b', 'hard-mix')] } }),
+    laid('c', 'screen'),
+  ];
+  const { version, passes: read } = upgradedSheet({ ...sheet(passes), version: 2 });
+  const [a, g, c] = read as [Pass, Pass, Pass];
+  expect([version, a.lay, g.lay.mode, c.lay.mode]).toEqual([SHEET_VERSION, { mode: 'add-ink', strength: 0.5 }, 'all-or-nothing', 'screen']);
+  expect(g.source.kind === 'group' && g.source.passes[0]?.lay.mode).toBe('all-or-nothing');
+  const today = { ...sheet([laid('a', 'hard-mix')]), version: SHEET_VERSION };
+  expect(upgradedSheet(today)).toBe(today);
+});
 
 describe('a step of an older version', () => {
   test('every version after the first says how the one before becomes it', () => {

@@ -12,8 +12,8 @@ const COLOR_DODGE: i32 = 9;
 const COLOR_BURN: i32 = 10;
 const DIFFERENCE: i32 = 11;
 const EXCLUSION: i32 = 12;
-const LINEAR_BURN: i32 = 13;
-const HARD_MIX: i32 = 14;
+const ADD_INK: i32 = 13;
+const ALL_OR_NOTHING: i32 = 14;
 const ADD: i32 = 15;
 const SUBTRACT: i32 = 16;
 
@@ -92,9 +92,9 @@ function separable(mode: i32, b: v128, s: v128): v128 {
       return f32x4.abs(f32x4.sub(b, s));
     case EXCLUSION:
       return f32x4.sub(f32x4.add(b, s), f32x4.mul(f32x4.mul(f(2), b), s));
-    case LINEAR_BURN:
+    case ADD_INK:
       return f32x4.max(f(0), f32x4.sub(f32x4.add(b, s), f(1)));
-    case HARD_MIX:
+    case ALL_OR_NOTHING:
       return v128.bitselect(f(1), f(0), f32x4.ge(f32x4.add(b, s), f(1)));
     case ADD:
       return f32x4.min(f(1), f32x4.add(b, s));

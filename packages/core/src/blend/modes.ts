@@ -62,8 +62,8 @@ export const BLEND_MODES: readonly BlendMode[] = [
     formula: (b, s) => Math.min(b, s),
   },
   {
-    name: 'linear-burn',
-    title: 'linear burn',
+    name: 'add-ink',
+    title: 'add ink',
     suits: 'light ground',
     purpose: 'Takes both darknesses together: harder than multiply, goes to black soon.',
     source: 'common practice',
@@ -71,7 +71,7 @@ export const BLEND_MODES: readonly BlendMode[] = [
   },
   {
     name: 'color-burn',
-    title: 'color burn',
+    title: 'colour burn',
     suits: 'light ground',
     purpose: 'Burns mid-tones down and keeps white white.',
     source: 'W3C',
@@ -111,7 +111,7 @@ export const BLEND_MODES: readonly BlendMode[] = [
   },
   {
     name: 'color-dodge',
-    title: 'color dodge',
+    title: 'colour dodge',
     suits: 'dark ground',
     purpose: 'Lifts mid-tones to glowing and keeps black black.',
     source: 'W3C',
@@ -166,8 +166,8 @@ export const BLEND_MODES: readonly BlendMode[] = [
     formula: hardLight,
   },
   {
-    name: 'hard-mix',
-    title: 'hard mix',
+    name: 'all-or-nothing',
+    title: 'all or nothing',
     suits: 'either',
     purpose: 'Every colour full or nothing where the two together pass one.',
     source: 'common practice',
@@ -191,7 +191,7 @@ export const BLEND_MODES: readonly BlendMode[] = [
   },
   {
     name: 'color',
-    title: 'color',
+    title: 'colour',
     suits: 'colour only',
     purpose: 'Gives hue and saturation, keeps the lightness beneath.',
     source: 'W3C',

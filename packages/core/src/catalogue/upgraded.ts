@@ -57,10 +57,22 @@ const withSteps = (pass: Pass): Pass => {
 
 const ofFirstVersion = (pass: Pass): Pass => inGroup(withPaths(pass), ofFirstVersion);
 
+/** Lays that had other names up to version 2. */
+const RENAMED: Readonly<Record<string, string>> = { 'linear-burn': 'add-ink', 'hard-mix': 'all-or-nothing' };
+
+const ofSecondVersion = (pass: Pass): Pass => {
+  const mode = RENAMED[pass.lay.mode];
+  return inGroup(mode === undefined ? pass : { ...pass, lay: { ...pass.lay, mode } }, ofSecondVersion);
+};
+
+/** The passes of an older version as today's. */
+const passesOfToday = ({ version, passes }: Sheet): readonly Pass[] =>
+  (version < 2 ? passes.map(ofFirstVersion) : passes).map(ofSecondVersion);
+
 /** A sheet of today's version, every step of it as well; the very same one where nothing is older. */
 export const upgradedSheet = (sheet: Sheet): Sheet => {
   const isOlder = sheet.version < SHEET_VERSION;
-  const today = isOlder ? { ...sheet, version: SHEET_VERSION, passes: sheet.passes.map(ofFirstVersion) } : sheet;
+  const today = isOlder ? { ...sheet, version: SHEET_VERSION, passes: passesOfToday(sheet) } : sheet;
   const passes = each(today.passes, withSteps);
   return passes === today.passes ? today : { ...today, passes };
 };

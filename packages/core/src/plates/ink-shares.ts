@@ -64,7 +64,7 @@ export const inkOfPass = (pass: Pass, sheet: Sheet): string | null => {
 };
 
 /** Lays that leave the other inks where they are. */
-const KEEPS = new Set(['multiply', 'darken', 'linear-burn', 'color-burn']);
+const KEEPS = new Set(['multiply', 'darken', 'add-ink', 'color-burn']);
 
 /** Sums of working values over the pieces read so far, by name. */
 class Sums {

@@ -13,7 +13,7 @@ import { HEX, ID, SHEET_PATH } from '../fields/values';
 export type { ColourRef, FontRef, PictureRef, RampStop, SurfaceRef } from '../fields/values';
 
 export const SHEET_FORMAT = 'uvrant-sheet';
-export const SHEET_VERSION = 2;
+export const SHEET_VERSION = 3;
 
 /** Most characters of a sheet's, pass's or wear's name. */
 export const LONGEST_NAME = 120;
@@ -78,11 +78,11 @@ export const MOST_EDGE = 20;
 
 /** What all masks are set by. */
 export const MASK_DIALS = {
-  join: choice({ title: 'Joins those above', options: ['both', 'either', 'without'], default: 'both' }),
+  join: choice({ title: 'Together with those above', options: ['both', 'either', 'without'], default: 'both' }),
   invert: toggle({ title: 'Inverted', default: false }),
   grow: length({ title: 'Grow', min: -MOST_EDGE, max: MOST_EDGE, default: 0, more: 'reaches further out' }),
   feather: length({ title: 'Feather', min: 0, max: MOST_EDGE, default: 0, wide: true, more: 'a softer edge' }),
-  anchor: choice({ title: 'Follows', options: ['art', 'sheet'], default: 'art' }),
+  anchor: choice({ title: 'Stays with', options: ['art', 'sheet'], default: 'art' }),
 };
 const { join, invert, grow, feather, anchor } = dialFields(MASK_DIALS);
 

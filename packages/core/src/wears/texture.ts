@@ -27,7 +27,7 @@ export const WEAR_DIALS = {
   specks: length({ title: 'Drop specks up to', min: 0, max: MOST_EDGE, default: 0.2, wide: true, more: 'larger specks stay printed' }),
   holes: length({ title: 'Fill holes up to', min: 0, max: MOST_EDGE, default: 0, wide: true, more: 'larger islands of ink go too' }),
   invert: toggle({ title: 'Inverted', default: false }),
-  anchor: choice({ title: 'Follows', options: ['sheet', 'art'], default: 'sheet' }),
+  anchor: choice({ title: 'Stays with', options: ['sheet', 'art'], default: 'sheet' }),
   curve: curve({ ...curveStep.dials.points, title: 'Curve of its grey' }),
 };
 

@@ -171,7 +171,7 @@ export class DispatchService {
   remove(id: string): void {
     const row = this.row(id);
     if (row.state === 'queued' || row.state === 'rendering') {
-      throw new AppError('wrong-state', `This send-out is ${row.state}: call it off before it is removed.`);
+      throw new AppError('wrong-state', `This send-out is ${row.state}: cancel it before it is removed.`);
     }
     this.set(id, { removedAt: Date.now() });
   }
@@ -277,7 +277,7 @@ export class DispatchService {
   cancel(id: string): SendOut {
     const row = this.row(id);
     if (row.state !== 'queued' && row.state !== 'rendering') {
-      throw new AppError('wrong-state', `This send-out is ${row.state} already; only one that waits or renders can be called off.`);
+      throw new AppError('wrong-state', `This send-out is ${row.state} already; only one that waits or renders can be cancelled.`);
     }
     this.set(id, { state: 'cancelled', finishedAt: Date.now() });
     if (this.running?.id === id) this.running.stop.abort();

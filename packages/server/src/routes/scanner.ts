@@ -129,7 +129,7 @@ export const scannerRoutes = routes('scanner', ['scanner', 'assets', 'jobs', 'ev
         });
         return await reply.code(201).send(asset);
       } catch (error) {
-        if (stop.signal.aborted) throw new AppError('wrong-state', 'The scan was called off; nothing of it was kept.');
+        if (stop.signal.aborted) throw new AppError('wrong-state', 'The scan was cancelled; nothing of it was kept.');
         throw error;
       } finally {
         underWay.delete(scan);

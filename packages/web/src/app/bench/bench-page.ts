@@ -15,22 +15,26 @@ import { ofPicture, ofRamp, wearFrom } from './adding/additions';
 import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
 import type { CommandName } from './keys/commands';
-import { isElsewhere, Keymap, takesSpace } from './keys/keymap';
+import { isElsewhere, Keymap, takesArrows, takesSpace } from './keys/keymap';
 import { Attachments } from './attached/attachments';
 import { toolFor } from './tools/tools';
 import { Rendering } from './view/rendering';
 import { SendOutBar } from './ticket/send-out-bar';
 import { Slug } from './view/slug';
 import { Table, type UnderPointer } from './table/table';
+import { Clipboard } from './ticket/clipboard';
 import { TicketEdits } from './ticket/ticket-edits';
 import { Ticket } from './ticket/ticket';
 import { peelStep, rowsOf } from './ticket/ticket-rows';
+
+/** How much nearer or farther a key goes. */
+const ZOOM_STEP = Math.SQRT2;
 
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
   imports: [Chest, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
-  providers: [Rendering, Editing, TicketEdits, Attachments, Adding],
+  providers: [Rendering, Editing, TicketEdits, Clipboard, Attachments, Adding],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
@@ -136,6 +140,9 @@ import { peelStep, rowsOf } from './ticket/ticket-rows';
   host: {
     '(document:keydown)': 'keyDown($event)',
     '(document:keyup)': 'keyUp($event)',
+    '(document:copy)': 'copied($event, false)',
+    '(document:cut)': 'copied($event, true)',
+    '(document:paste)': 'pasted($event)',
     '(window:blur)': 'lostFocus()',
   },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -154,6 +161,7 @@ export class BenchPage {
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly peel = this.store.selectSignal(benchFeature.selectPeel);
   private readonly edits = inject(TicketEdits);
+  private readonly clipboard = inject(Clipboard);
   private readonly keymap = inject(Keymap);
   private readonly attachments = inject(Attachments);
   private readonly table = viewChild(Table);
@@ -281,11 +289,15 @@ export class BenchPage {
     alone: () => this.edits.toggleAlone(),
     'next pass': () => this.goToPass(1),
     'pass before': () => this.goToPass(-1),
+    nearer: () => this.table()?.zoomBy(ZOOM_STEP),
+    farther: () => this.table()?.zoomBy(1 / ZOOM_STEP),
   };
 
   protected keyDown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey) return this.shortcut(event);
-    if (isElsewhere(event.target) || event.altKey || event.defaultPrevented) return;
+    if (isElsewhere(event.target) || event.defaultPrevented) return;
+    if (event.key.startsWith('Arrow')) return this.arrow(event);
+    if (event.altKey) return;
     const name = this.keymap.commandOf(event);
     if (name !== null) {
       if (name === 'keys') return;
@@ -299,6 +311,37 @@ export class BenchPage {
       return;
     }
     event.preventDefault();
+  }
+
+  /** Arrows that nothing with the focus takes move what is chosen; with Alt they print it earlier or later. */
+  private arrow(event: KeyboardEvent): void {
+    if (takesArrows(event.target)) return;
+    if (event.altKey) {
+      if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+      this.edits.shift(event.key === 'ArrowUp' ? -1 : 1);
+    } else if (!this.table()?.nudge(event)) return;
+    event.preventDefault();
+  }
+
+  /** Copies what is chosen, and cuts it out, unless words are marked or something is typed into. */
+  protected copied(event: ClipboardEvent, isCut: boolean): void {
+    const marked = document.getSelection();
+    if (isElsewhere(document.activeElement) || (marked && !marked.isCollapsed)) return;
+    const text = this.clipboard.text();
+    if (text === null || !event.clipboardData) return;
+    event.clipboardData.setData('text/plain', text);
+    event.preventDefault();
+    if (isCut) this.clipboard.cut();
+  }
+
+  /** Puts what was copied into the sheet; pictures into the job, as if they were dropped on the page. */
+  protected pasted(event: ClipboardEvent): void {
+    const data = event.clipboardData;
+    if (isElsewhere(document.activeElement) || !data) return;
+    const pictures = [...data.files].filter(({ type }) => type.startsWith('image/'));
+    for (const file of pictures) this.store.dispatch(JobActions.pictureDropped({ jobId: this.job(), id: crypto.randomUUID(), file }));
+    if (pictures.length > 0) this.showChest(true);
+    if (pictures.length > 0 || this.clipboard.paste(data.getData('text/plain'))) event.preventDefault();
   }
 
   protected keyUp(event: KeyboardEvent): void {
@@ -320,6 +363,8 @@ export class BenchPage {
     else if (key === 's') this.store.dispatch(BenchActions.saveWanted());
     else if (key === '0') this.table()?.fit();
     else if (key === '1') this.table()?.actualPixels();
+    else if (key === '+' || key === '=') this.table()?.zoomBy(ZOOM_STEP);
+    else if (key === '-') this.table()?.zoomBy(1 / ZOOM_STEP);
     else return;
     event.preventDefault();
   }

@@ -258,7 +258,7 @@ describe('beside the dials', () => {
       under: { x: 25.4, y: 50.8, tone: 0.36 },
     });
     const text = textOf(fixture);
-    for (const words of ['Soot ≈ 65.4 %', 'Flare ≈ 34.6 %', 'true', '8.9 % of print pixels', '1.00, 2.00 in', 'tone 36 %'])
+    for (const words of ['Soot ≈ 65.4 %', 'Flare ≈ 34.6 %', 'true', 'zoom 8.9 %', '1.00, 2.00 in', 'tone 36 %'])
       expect(text).toContain(words);
   });
 });

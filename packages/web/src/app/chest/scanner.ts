@@ -103,7 +103,7 @@ const GLASS_PX = 190;
             <b>{{ scan.name }}</b>
             {{ percent(scan.share) }} %
           </span>
-          <button type="button" class="link" (click)="callOff(scan.id)">Call it off</button>
+          <button type="button" class="link" (click)="callOff(scan.id)">Cancel</button>
           <mat-progress-bar mode="determinate" [value]="percent(scan.share)" aria-label="Scan" />
         </div>
       } @else {

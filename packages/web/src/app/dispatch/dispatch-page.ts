@@ -20,7 +20,7 @@ const STATES: Readonly<Record<SendOut['state'], string>> = {
   rendering: 'being rendered',
   done: 'sent out',
   failed: 'failed',
-  cancelled: 'called off',
+  cancelled: 'cancelled',
 };
 
 /** What each column is put in order by. */
@@ -114,9 +114,9 @@ const bytesInWords = (bytes: number): string => (bytes >= 1e6 ? `${(bytes / 1e6)
             <th mat-header-cell *matHeaderCellDef><span class="uv-visually-hidden">What can be done</span></th>
             <td mat-cell *matCellDef="let each" class="do">
               @if (each.state === 'done') {
-                <a class="uv-button" [href]="api.fileUrl(each.id)" [attr.download]="each.fileName">Take the file</a>
+                <a class="uv-button" [href]="api.fileUrl(each.id)" [attr.download]="each.fileName">Download</a>
               } @else if (isOnItsWay(each)) {
-                <button type="button" class="uv-button" (click)="callOff(each.id)">Call it off</button>
+                <button type="button" class="uv-button" (click)="callOff(each.id)">Cancel</button>
               } @else {
                 <button type="button" class="uv-button" (click)="send(each.sheetId, each.format)">Send out again</button>
               }

@@ -193,7 +193,7 @@ export class NewSheet {
     const asPicture: Size = { width: (width * MM_PER_INCH) / own, height: (height * MM_PER_INCH) / own };
     const lies = width > height;
     const trade = PAPER_SIZES.map(({ name, width: w, height: h, use }) => ({
-      name: lies && w !== h ? `${name}, lying` : name,
+      name: lies && w !== h ? `${name}, landscape` : name,
       size: lies ? { width: h, height: w } : { width: w, height: h },
       use,
     }));
@@ -202,7 +202,7 @@ export class NewSheet {
   protected readonly size = computed(() => {
     const name = this.sizeName();
     return (
-      this.sizeChoices().find((each) => each.name === name || each.name === `${name}, lying` || `${each.name}, lying` === name) ??
+      this.sizeChoices().find((each) => each.name === name || each.name === `${name}, landscape` || `${each.name}, landscape` === name) ??
       (this.sizeChoices()[1] as SizeChoice)
     );
   });

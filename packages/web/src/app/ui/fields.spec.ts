@@ -33,6 +33,40 @@ test('a figure takes numbers with comma or unit, says what is none and puts it b
   expect(got.at(-1)).toBe(23.5);
 });
 
+test('a figure takes any unit of its sort and sums, and says what it was taken as where that is another', async () => {
+  const fixture = TestBed.createComponent(Figure);
+  fixture.componentRef.setInput('value', 18);
+  fixture.componentRef.setInput('digits', 2);
+  fixture.componentRef.setInput('unit', 'in');
+  fixture.componentRef.setInput('label', 'Width');
+  await fixture.whenStable();
+  const element = fixture.nativeElement as HTMLElement;
+  const got: number[] = [];
+  fixture.componentInstance.changed.subscribe((value) => {
+    got.push(value);
+    // What is wider than 20 in is held there.
+    fixture.componentRef.setInput('value', Math.min(20, value));
+  });
+  const said = async (): Promise<string | undefined> => {
+    await new Promise((done) => setTimeout(done, 90));
+    await fixture.whenStable();
+    return element.querySelector('.taken')?.textContent;
+  };
+  typed(element, '420 mm');
+  expect(await said()).toBeUndefined();
+  typed(element, '3 + 4');
+  typed(element, '1/2');
+  expect(got.map((inches) => Number(inches.toFixed(3)))).toEqual([16.535, 7, 0.5]);
+  typed(element, '30');
+  expect(await said()).toBe('Taken as 20');
+  typed(element, '5 kg');
+  await fixture.whenStable();
+  expect([got.length, element.querySelector('mat-error')?.textContent]).toEqual([
+    4,
+    '“kg” is no unit here. Give one such as 20, 12 mm, 12 pt or 3 + 4; Escape puts it back.',
+  ]);
+});
+
 test('a share is shown in percent and kept within its range', async () => {
   const fixture = TestBed.createComponent(RangedField);
   const changes: unknown[] = [];

@@ -1,18 +1,16 @@
-import { ChangeDetectionStrategy, Component, effect, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, output, signal } from '@angular/core';
 import { FormControl, ReactiveFormsModule, type AbstractControl, type ValidationErrors } from '@angular/forms';
 import { MatError, MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { figuresFor, typedFigure } from './typed-figure';
 
-/** The number that was typed, with a comma or point and perhaps its unit; NaN where it is none. */
-const numberOf = (typed: string): number => {
-  const text = typed.trim().replace(',', '.').replace(/[%°]$/, '');
-  return text === '' ? Number.NaN : Number(text);
-};
+/** After a figure was taken, ms, before what became of it is looked at. */
+const TAKEN_MS = 60;
 
-const aNumber = ({ value }: AbstractControl<string>): ValidationErrors | null =>
-  Number.isFinite(numberOf(value)) ? null : { number: true };
-
-/** A figure that is typed over. Arrow keys move it by a step; what is no number is said to be none, and changes nothing. */
+/**
+ * A figure that is typed over, in any unit of its sort, as a fraction or a sum. Arrow keys move it by a step; what is none is said to be
+ * none, and changes nothing; where it was taken as another, such as the most there is, that is said.
+ */
 @Component({
   selector: 'uv-figure',
   imports: [ReactiveFormsModule, MatError, MatFormField, MatInput],
@@ -24,22 +22,26 @@ const aNumber = ({ value }: AbstractControl<string>): ValidationErrors | null =>
         inputmode="decimal"
         [formControl]="entry"
         [attr.aria-label]="label()"
-        (focus)="field.select()"
+        (focus)="begin(field)"
         (change)="take(field.value)"
         (keydown)="key($event, field)"
         #field
       />
       @if (entry.invalid) {
-        <mat-error>No number. Give one such as {{ shown() }}; Escape puts it back.</mat-error>
+        <mat-error>{{ fault() }}. {{ wouldDo() }}; Escape puts it back.</mat-error>
       }
     </mat-form-field>
+    @if (takenAs(); as figure) {
+      <span class="taken" role="status">Taken as {{ figure }}</span>
+    }
   `,
   styles: `
     :host {
       position: relative;
       display: inline-block;
     }
-    mat-error {
+    mat-error,
+    .taken {
       position: absolute;
       right: 0;
       z-index: 5;
@@ -47,6 +49,11 @@ const aNumber = ({ value }: AbstractControl<string>): ValidationErrors | null =>
       border: 1px solid var(--alarm);
       background: var(--form);
       white-space: nowrap;
+    }
+    .taken {
+      top: 100%;
+      border-color: var(--ink);
+      font-size: 0.65625rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,9 +64,17 @@ export class Figure {
   readonly digits = input(0);
   readonly step = input(1);
   readonly width = input(52);
+  /** What it is in. */
+  readonly unit = input('');
   readonly changed = output<number>();
 
-  protected readonly entry = new FormControl('', { nonNullable: true, validators: aNumber });
+  private readonly aFigure = ({ value }: AbstractControl<string>): ValidationErrors | null => {
+    const typed = typedFigure(value, this.unit());
+    return 'why' in typed ? { figure: typed.why } : null;
+  };
+  protected readonly entry = new FormControl('', { nonNullable: true, validators: this.aFigure });
+  /** What a typed figure was taken as, where that is another one. */
+  protected readonly takenAs = signal<string | null>(null);
 
   constructor() {
     effect(() => this.entry.reset(this.shown()));
@@ -69,14 +84,32 @@ export class Figure {
     return String(Number(this.value().toFixed(this.digits())));
   }
 
+  protected begin(field: HTMLInputElement): void {
+    this.takenAs.set(null);
+    field.select();
+  }
+
+  protected fault(): string {
+    return (this.entry.errors?.['figure'] as string | undefined) ?? '';
+  }
+
+  protected wouldDo(): string {
+    return figuresFor(this.shown(), this.unit());
+  }
+
   protected take(text: string): void {
     this.entry.setValue(text);
     this.entry.markAsTouched();
-    const typed = numberOf(text);
-    if (!Number.isFinite(typed)) return;
-    this.changed.emit(typed);
+    this.takenAs.set(null);
+    const typed = typedFigure(text, this.unit());
+    if ('why' in typed) return;
+    this.changed.emit(typed.value);
     // Where it was held within its range, or did not change, the field says what holds.
     this.entry.reset(this.shown());
+    setTimeout(() => {
+      const isOther = Math.abs(this.value() - typed.value) > 0.51 * 10 ** -this.digits();
+      this.takenAs.set(isOther ? this.shown() : null);
+    }, TAKEN_MS);
   }
 
   protected key(event: KeyboardEvent, field: HTMLInputElement): void {

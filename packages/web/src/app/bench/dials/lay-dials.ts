@@ -25,7 +25,7 @@ import { earlierThan } from '../ticket/printing-order';
 import { Rendering } from '../view/rendering';
 
 const STRENGTH = share({ title: 'Strength', default: 1, more: 'more ink of this pass' });
-const TIMES = number({ title: 'Times', unit: '×', min: 1, max: MOST_TIMES, step: 1, default: 1, more: 'laid over itself again' });
+const TIMES = number({ title: 'Coats', unit: '', min: 1, max: MOST_TIMES, step: 1, default: 1, more: 'laid over itself again' });
 const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard', 'screened'], default: 'as the sheet' });
 
 const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>

@@ -22,7 +22,7 @@ import { Tick } from '../../ui/tick';
 import { ChoiceField } from './fields/choice-field';
 import { Editing } from '../editing';
 
-const BEYOND = choice({ title: 'Beyond it', options: ['nothing', 'hold', 'repeat', 'mirror'], default: 'nothing' });
+const BEYOND = choice({ title: 'Beyond the edge', options: ['nothing', 'hold', 'repeat', 'mirror'], default: 'nothing' });
 /** Pixels an inch below which a picture's fine tones look soft. Common practice. */
 const SOFT_PPI = 100;
 
@@ -42,6 +42,7 @@ const SOFT_PPI = 100;
         <uv-figure
           [value]="lengths.shown(left())"
           [digits]="digits()"
+          [unit]="lengths.unit()"
           [step]="step()"
           [width]="50"
           label="Left"
@@ -49,12 +50,21 @@ const SOFT_PPI = 100;
         />
         <span>{{ lengths.unit() }}</span>
         <b>Top</b>
-        <uv-figure [value]="lengths.shown(top())" [digits]="digits()" [step]="step()" [width]="50" label="Top" (changed)="setTop($event)" />
+        <uv-figure
+          [value]="lengths.shown(top())"
+          [digits]="digits()"
+          [unit]="lengths.unit()"
+          [step]="step()"
+          [width]="50"
+          label="Top"
+          (changed)="setTop($event)"
+        />
         <span>{{ lengths.unit() }}</span>
         <b>Width</b>
         <uv-figure
           [value]="lengths.shown(at().width)"
           [digits]="digits()"
+          [unit]="lengths.unit()"
           [step]="step()"
           [width]="50"
           label="Placed width"
@@ -65,6 +75,7 @@ const SOFT_PPI = 100;
         <uv-figure
           [value]="lengths.shown(at().height)"
           [digits]="digits()"
+          [unit]="lengths.unit()"
           [step]="step()"
           [width]="50"
           label="Placed height"
@@ -72,7 +83,7 @@ const SOFT_PPI = 100;
         />
         <span>{{ lengths.unit() }}</span>
         <b>Turn</b>
-        <uv-figure [value]="at().turn" [digits]="2" [width]="50" label="Turn" (changed)="set({ turn: wrapped($event) })" />
+        <uv-figure [value]="at().turn" [digits]="2" unit="°" [width]="50" label="Turn" (changed)="set({ turn: wrapped($event) })" />
         <span>°</span>
       </div>
       <div class="buttons">

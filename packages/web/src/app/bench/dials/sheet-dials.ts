@@ -42,6 +42,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard', 'screened'], 
         <uv-figure
           [value]="lengths.shown(sheet().size.width)"
           [digits]="digits()"
+          [unit]="lengths.unit()"
           label="Width"
           (changed)="resize({ width: lengths.toMm($event), height: sheet().size.height })"
         />
@@ -52,6 +53,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard', 'screened'], 
         <uv-figure
           [value]="lengths.shown(sheet().size.height)"
           [digits]="digits()"
+          [unit]="lengths.unit()"
           label="Height"
           (changed)="resize({ width: sheet().size.width, height: lengths.toMm($event) })"
         />
@@ -59,7 +61,7 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard', 'screened'], 
       </div>
       <div class="pair">
         <b>Resolution</b>
-        <uv-figure [value]="sheet().ppi" [step]="25" label="Resolution" (changed)="setPpi($event)" />
+        <uv-figure [value]="sheet().ppi" [step]="25" label="Resolution" unit="ppi" (changed)="setPpi($event)" />
         <span>ppi</span>
       </div>
       <p class="more">Every size is kept in mm: dots stay as large on paper at any resolution.</p>

@@ -24,6 +24,8 @@ export const COMMANDS = {
   alone: { key: 'o', does: 'the chosen pass on its own, all of them' },
   'next pass': { key: 'n', does: 'next pass' },
   'pass before': { key: 'shift+n', does: 'pass before' },
+  nearer: { key: '+', does: 'nearer' },
+  farther: { key: '-', does: 'farther' },
   keys: { key: '?', does: 'this list' },
 } as const satisfies Readonly<Record<string, Command>>;
 
@@ -34,13 +36,15 @@ export const COMMAND_NAMES = Object.keys(COMMANDS) as CommandName[];
 export const FIXED_KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Delete', 'remove what is chosen'],
   ['Enter, Escape', 'close an outline, leave it'],
-  ['Alt ↑, Alt ↓ on the ticket', 'print it earlier, later'],
+  ['Alt ↑, Alt ↓', 'print it earlier, later'],
+  ['← ↑ → ↓', 'move what is chosen; ten times as far with Shift'],
   ['Ctrl or Shift and click', 'choose several passes'],
   ['↑, ↓ on the ticket', 'line above, line below'],
   ['Space, held, or the middle button', 'move the sheet about'],
-  ['Wheel', 'nearer, farther'],
+  ['Wheel, pinch, Ctrl +, Ctrl −', 'nearer, farther'],
   ['Ctrl 0', 'the whole sheet'],
   ['Ctrl 1', 'one print pixel on one screen pixel'],
+  ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut, paste passes, steps, masks and wears; also to another sheet'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Ctrl S', 'save now'],
 ];

@@ -44,6 +44,13 @@ export const isElsewhere = (target: EventTarget | null): boolean =>
 export const takesSpace = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest('button, a, input, summary') !== null;
 
+/** True where arrow keys go from one choice to the next, or along a scale. */
+export const takesArrows = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.closest(
+    'input, select, [role=radiogroup], [role=slider], [role=tablist], [role=listbox], [role=separator], [role=toolbar], table',
+  ) !== null;
+
 /**
  * The single-character keys of the bench: each can be another, and all can be switched off (WCAG 2.2, 2.1.4). None acts while
  * something is typed, or while a dialog or menu is open.

@@ -3,6 +3,7 @@ import { Store } from '@ngrx/store';
 import { findPass, wearLies, wearPut, withPass, type Pass, type Sheet } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { Drag, type Dragged } from '../../ui/drag';
+import { Lengths } from '../../ui/lengths';
 import { Editing } from '../editing';
 import { Attachments, textureSource } from '../attached/attachments';
 import {
@@ -27,6 +28,8 @@ import type { Viewport } from './viewport';
 const NEAR_PX = 6;
 const TURN_STEP = 15;
 const LEAST_MM = 0.5;
+/** How far an arrow key moves what is chosen, mm: a millimetre, or a twentieth of an inch. */
+const NUDGE_MM = { mm: 1, in: 1.27 } as const;
 /** Degrees of an arc; only what a hand draws on the screen. */
 const degreesOf = (x: number, y: number): number => (Math.atan2(-y, x) * 180) / Math.PI;
 
@@ -111,6 +114,7 @@ export class Handles {
   readonly clicked = output<PointerEvent>();
 
   private readonly store = inject(Store);
+  private readonly lengths = inject(Lengths);
   private readonly editing = inject(Editing);
   private readonly attachments = inject(Attachments);
   private readonly rendering = inject(Rendering);
@@ -329,7 +333,13 @@ export class Handles {
     return { ...STILL, about, sx, sy };
   }
 
-  protected nudge(event: KeyboardEvent): void {
+  /** True while there is something chosen that lies somewhere. */
+  canNudge(): boolean {
+    return this.box() !== null;
+  }
+
+  /** Moves what is chosen by an arrow key, one step of the unit that is shown; ten with Shift. */
+  nudge(event: KeyboardEvent): void {
     const ways: Readonly<Record<string, readonly [number, number]>> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],
@@ -338,13 +348,14 @@ export class Handles {
     };
     const way = ways[event.key];
     const box = this.box();
+    if (event.altKey) return;
     if (!way || !box) {
       if (event.key === 'Enter') this.startTyping();
       return;
     }
     event.preventDefault();
     event.stopPropagation();
-    const by = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    const by = NUDGE_MM[this.lengths.unit()] * (event.shiftKey ? 10 : 1);
     const movement: Movement = { ...STILL, about: [box.x, box.y], dx: by * way[0], dy: by * way[1] };
     const passes = this.placed();
     this.put(passes, box, movement, `nudge ${this.names()}`);

@@ -148,6 +148,7 @@ export class Table {
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly across = viewChild.required<ElementRef<HTMLCanvasElement>>('across');
   private readonly down = viewChild.required<ElementRef<HTMLCanvasElement>>('down');
+  private readonly handles = viewChild(Handles);
 
   protected readonly size = signal<Extent>({ width: 0, height: 0 });
   private readonly placed = signal<Viewport | null>(null);
@@ -392,8 +393,22 @@ export class Table {
       ArrowDown: [0, -step],
     };
     const move = moves[event.key];
-    if (!move) return;
+    if (!move || event.altKey || this.nudge(event)) return;
     event.preventDefault();
     this.place(movedBy(this.shown(), ...move));
+  }
+
+  /** Moves what is chosen by an arrow key; false where nothing is. */
+  nudge(event: KeyboardEvent): boolean {
+    const handles = this.handles();
+    if (!handles?.canNudge()) return false;
+    handles.nudge(event);
+    return true;
+  }
+
+  /** Nearer (above 1) or farther, about the table's middle. */
+  zoomBy(by: number): void {
+    const { width, height } = this.size();
+    this.place(zoomedAt(this.shown(), this.shown().zoom * by, { x: width / 2, y: height / 2 }, LEAST_ZOOM));
   }
 }

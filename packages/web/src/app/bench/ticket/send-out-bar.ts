@@ -16,7 +16,7 @@ import { ActionMenu } from '../../ui/action-menu';
     @if (underWay(); as now) {
       <div class="now" role="status">
         <span>{{ now.state === 'queued' ? 'Waiting to be sent out' : 'Sending out ' + percent(now.id) + ' %' }}</span>
-        <button type="button" class="link" (click)="callOff(now.id)">Call it off</button>
+        <button type="button" class="link" (click)="callOff(now.id)">Cancel</button>
         <mat-progress-bar mode="determinate" [value]="percent(now.id)" aria-label="Sending out" />
       </div>
     } @else {
@@ -36,10 +36,10 @@ import { ActionMenu } from '../../ui/action-menu';
         <span class="bad" role="alert">{{ problem }}</span>
       } @else if (latest(); as latest) {
         @if (latest.state === 'done') {
-          <a class="link" [href]="api.fileUrl(latest.id)" [attr.download]="latest.fileName" [matTooltip]="latest.fileName">Take the file</a>
+          <a class="link" [href]="api.fileUrl(latest.id)" [attr.download]="latest.fileName" [matTooltip]="latest.fileName">Download</a>
         } @else {
           <a class="link" [routerLink]="['/jobs', jobId(), 'dispatch']">
-            The last one {{ latest.state === 'failed' ? 'failed' : 'was called off' }}
+            The last one {{ latest.state === 'failed' ? 'failed' : 'was cancelled' }}
           </a>
         }
       }

@@ -103,7 +103,7 @@ export class Slug {
 
   protected readonly scale = computed(() => {
     const { scale } = this.status();
-    return Math.abs(scale - 1) < 0.001 ? '1 : 1, print pixels' : `${(100 * scale).toFixed(1)} % of print pixels`;
+    return Math.abs(scale - 1) < 0.001 ? 'zoom 100 %, 1 : 1' : `zoom ${(100 * scale).toFixed(1)} %`;
   });
 
   protected readonly place = computed(() => {

@@ -16,13 +16,13 @@ import { WearHead } from './wear-head';
     </div>
     <div class="block pairs">
       <b>Turn</b>
-      <uv-figure [value]="wear().turn" [digits]="1" [width]="50" label="Turn" (changed)="vary({ turn: wrapped($event) })" />
+      <uv-figure [value]="wear().turn" unit="°" [digits]="1" [width]="50" label="Turn" (changed)="vary({ turn: wrapped($event) })" />
       <span>°</span>
       <b>Across</b>
-      <uv-figure [value]="wear().x" [digits]="1" [width]="50" label="Moved across" (changed)="vary({ x: $event })" />
+      <uv-figure [value]="wear().x" unit="mm" [digits]="1" [width]="50" label="Moved across" (changed)="vary({ x: $event })" />
       <span>mm</span>
       <b>Down</b>
-      <uv-figure [value]="wear().y" [digits]="1" [width]="50" label="Moved down" (changed)="vary({ y: $event })" />
+      <uv-figure [value]="wear().y" unit="mm" [digits]="1" [width]="50" label="Moved down" (changed)="vary({ y: $event })" />
       <span>mm</span>
     </div>
   `,

@@ -72,7 +72,7 @@ interface Loss {
     <div class="block">
       <div class="top">
         <b>Solve the ink taken to</b>
-        <uv-figure [value]="wanted()" [digits]="1" [width]="46" label="Ink to be taken, percent" (changed)="wanted.set($event)" />
+        <uv-figure [value]="wanted()" unit="%" [digits]="1" [width]="46" label="Ink to be taken, percent" (changed)="wanted.set($event)" />
         <span class="unit">%</span>
         <button type="button" class="choose" [disabled]="isSolving()" (click)="solveInk()">
           {{ isSolving() ? 'Solving…' : 'Solve' }}
@@ -93,6 +93,7 @@ interface Loss {
               at most
               <uv-figure
                 [value]="100 * each.most"
+                unit="%"
                 [digits]="0"
                 [width]="34"
                 [label]="'Most that ' + each.pass.name + ' may lose, percent'"

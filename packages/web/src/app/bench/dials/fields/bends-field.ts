@@ -27,6 +27,7 @@ const STRENGTH = share({ title: 'Strength', min: -1, default: 0.6, more: 'bends 
         <span class="grow">{{ $index + 1 }}. {{ stroke.way }}, {{ stroke.size.toFixed(0) }} mm</span>
         <uv-figure
           [value]="stroke.strength * 100"
+          unit="%"
           [digits]="0"
           [step]="5"
           [label]="'Strength of stroke ' + ($index + 1)"

@@ -26,6 +26,7 @@ import type { FieldInputs } from './field-inputs';
           <span class="grow">{{ $index + 1 }}.</span>
           <uv-figure
             [value]="place.x"
+            unit="mm"
             [digits]="1"
             [step]="1"
             [label]="'Place ' + ($index + 1) + ', from the left'"
@@ -33,6 +34,7 @@ import type { FieldInputs } from './field-inputs';
           />
           <uv-figure
             [value]="place.y"
+            unit="mm"
             [digits]="1"
             [step]="1"
             [label]="'Place ' + ($index + 1) + ', from the top'"

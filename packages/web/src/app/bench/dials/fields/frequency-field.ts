@@ -42,6 +42,7 @@ type WayName = keyof typeof WAYS;
         [digits]="current().digits"
         [step]="current().step"
         [label]="'Screen, ' + current().name"
+        [unit]="current().name"
         (changed)="typed($event)"
       />
       <span class="unit">{{ current().name }}</span>
@@ -57,7 +58,7 @@ type WayName = keyof typeof WAYS;
     />
     <div class="ways">
       <p class="more">more = {{ current().more }}</p>
-      <uv-toggles [options]="ways" [value]="way()" label="Said as" (chosen)="way.set($event)" />
+      <uv-toggles [options]="ways" [value]="way()" label="Frequency as" (chosen)="way.set($event)" />
     </div>
   `,
   styleUrl: './field.scss',

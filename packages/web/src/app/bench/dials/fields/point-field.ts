@@ -11,8 +11,22 @@ import { boxOf } from './point-box';
   template: `
     <div class="top">
       <b>{{ dial().title }}</b>
-      <uv-figure [value]="at().x" [digits]="1" [step]="1" [label]="dial().title + ', ' + words()[0]" (changed)="put({ x: $event })" />
-      <uv-figure [value]="at().y" [digits]="1" [step]="1" [label]="dial().title + ', ' + words()[1]" (changed)="put({ y: $event })" />
+      <uv-figure
+        [value]="at().x"
+        unit="mm"
+        [digits]="1"
+        [step]="1"
+        [label]="dial().title + ', ' + words()[0]"
+        (changed)="put({ x: $event })"
+      />
+      <uv-figure
+        [value]="at().y"
+        unit="mm"
+        [digits]="1"
+        [step]="1"
+        [label]="dial().title + ', ' + words()[1]"
+        (changed)="put({ y: $event })"
+      />
       <span class="unit">mm</span>
     </div>
     <div class="ways">

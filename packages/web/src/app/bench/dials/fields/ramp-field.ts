@@ -30,10 +30,17 @@ import type { FieldInputs } from './field-inputs';
           (taken)="choose(i, $event)"
         />
         <span class="grow"></span>
-        <uv-figure [value]="100 * stop.at" [label]="'Place of colour ' + (i + 1)" [width]="34" (changed)="place(i, $event / 100)" />
+        <uv-figure
+          [value]="100 * stop.at"
+          unit="%"
+          [label]="'Place of colour ' + (i + 1)"
+          [width]="34"
+          (changed)="place(i, $event / 100)"
+        />
         <span>%</span>
         <uv-figure
           [value]="100 * stop.strength"
+          unit="%"
           [label]="'Strength of colour ' + (i + 1)"
           [width]="34"
           (changed)="strength(i, $event / 100)"

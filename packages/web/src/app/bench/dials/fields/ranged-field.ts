@@ -28,6 +28,7 @@ const SHOWN = {
         [digits]="digits()"
         [step]="shown().step"
         [label]="dial().title"
+        [unit]="shown().unit"
         (changed)="typed($event)"
       />
       <span class="unit">{{ shown().unit }}</span>

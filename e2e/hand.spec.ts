@@ -1,0 +1,119 @@
+import { expect, test, type Page } from '@playwright/test';
+import { boxAt, freshPass, freshSource, type Sheet } from '@uvrant/core';
+import { added, laidOut, line } from './support';
+
+/** Two flats on a sheet of 4 × 6 in, the unit inches. */
+const SHEET: Sheet = {
+  format: 'uvrant-sheet',
+  version: 3,
+  name: 'Hand',
+  size: { width: 101.6, height: 152.4 },
+  ppi: 72,
+  edges: 'smooth',
+  stock: { name: 'News', colour: '#e9e2d2' },
+  inks: [{ id: 'soot', name: 'Soot', colour: '#1e1c1e' }],
+  passes: [
+    freshPass('under', 'Under', freshSource('flat', { colour: { srgb: '#c02020' } }), boxAt(50.8, 50.8, 50.8, 25.4)),
+    freshPass('over', 'Over', freshSource('flat', { colour: { srgb: '#2020c0' } }), boxAt(50.8, 101.6, 25.4, 25.4)),
+  ],
+};
+
+const entry = (page: Page, name: string) => page.locator('uv-dials').getByRole('textbox', { name, exact: true });
+const zoom = async (page: Page): Promise<number> => Number(/zoom (\d+(?:\.\d+)?) %/.exec(await page.locator('uv-slug').innerText())?.[1]);
+
+test.beforeEach(async ({ page }) => {
+  page.on('pageerror', (error) => {
+    throw error;
+  });
+  await laidOut(page, SHEET);
+  await line(page, 'over').locator('button.line').first().click();
+});
+
+test('a figure takes any unit and sums, says what is none, and what it was taken as', async ({ page }) => {
+  const width = entry(page, 'Placed width');
+  await expect(width).toHaveValue('1');
+  for (const [typed, shown] of [
+    ['30 mm', '1.18'],
+    ['1/2', '0.5'],
+    ['1 + 12.7 mm', '1.5'],
+    ['72 pt', '1'],
+  ] as const) {
+    await width.fill(typed);
+    await width.press('Enter');
+    await expect(width).toHaveValue(shown);
+  }
+  await width.fill('wide');
+  await width.press('Enter');
+  await expect(page.locator('uv-dials mat-error')).toContainText('No figure. Give one such as 1, 12 mm, 12 pt or 3 + 4');
+  await width.press('Escape');
+  await expect(width).toHaveValue('1');
+  const turn = entry(page, 'Turn');
+  await turn.fill('370');
+  await turn.press('Enter');
+  await expect(page.locator('uv-dials .taken')).toHaveText('Taken as 10');
+});
+
+test('arrow keys move what is chosen from wherever the focus is, with Alt they reorder; plus and minus go nearer and farther', async ({
+  page,
+}) => {
+  const [left, top] = [entry(page, 'Left'), entry(page, 'Top')];
+  const [x, y] = [Number(await left.inputValue()), Number(await top.inputValue())];
+  // On the page itself, on a button of the top bar, and on the table.
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('ArrowRight');
+  await expect(left).toHaveValue(String(Number((x + 0.05).toFixed(2))));
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(top).toHaveValue(String(Number((y + 0.5).toFixed(2))));
+  await page.getByRole('button', { name: 'Keys' }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(left).toHaveValue(String(x));
+  // In a figure they stay the figure's.
+  await left.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(top).toHaveValue(String(Number((y + 0.5).toFixed(2))));
+  await page.keyboard.press('Control+z');
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(page.locator('uv-ticket .pass').first()).toContainText('Over');
+  const before = await zoom(page);
+  await page.keyboard.press('+');
+  await expect.poll(() => zoom(page)).toBeCloseTo(before * Math.SQRT2, 0);
+  await page.keyboard.press('Control+-');
+  await page.keyboard.press('-');
+  await expect.poll(() => zoom(page)).toBeCloseTo(before / Math.SQRT2, 0);
+});
+
+test('passes and steps are copied, cut and pasted by the clipboard, to another sheet with their ink, and undone', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Control+c');
+  await page.keyboard.press('Control+v');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  await page.keyboard.press('Control+x');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(1);
+  // Another sheet: its own pass stays, and the one that was cut lies on it.
+  await laidOut(page, { ...SHEET, name: 'Other', inks: [], passes: SHEET.passes.slice(0, 1) });
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Control+v');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  await expect(page.locator('uv-ticket .pass').last()).toContainText('Over');
+  // Words that are typed into an entry stay its own.
+  const width = entry(page, 'Placed width');
+  await width.focus();
+  await page.keyboard.press('Control+c');
+  await page.keyboard.press('Control+v');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  await page.keyboard.press('Escape');
+  await added(page, 'invert', /^Invert/);
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Control+c');
+  await line(page, 'under').locator('button.line').first().click();
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Control+v');
+  await expect(page.locator('uv-ticket .step', { hasText: 'Invert' })).toHaveCount(2);
+});
