@@ -9,6 +9,7 @@ export * from './catalogue/references';
 export * from './catalogue/starting-points';
 export * from './catalogue/steps';
 export * from './catalogue/steps-page';
+export * from './catalogue/standing-out';
 export * from './catalogue/upgraded';
 export * from './wears/cut';
 export * from './wears/stretch';

@@ -5,6 +5,7 @@ import {
   freshMask,
   freshPass,
   freshSource,
+  inkStandingOut,
   freshStep,
   freshWear,
   insertPass,
@@ -62,6 +63,12 @@ const inkOf = (sheet: Sheet, n: number): ColourRef => {
   return ink ? { ink: ink.id } : { srgb: '#1e1c1e' };
 };
 
+/** What new lettering is printed in: the ink that stands out most on the stock. */
+const standingOut = (sheet: Sheet): ColourRef => {
+  const ink = inkStandingOut(sheet);
+  return ink ? { ink: ink.id } : inkOf(sheet, 0);
+};
+
 const passOf = (name: string, source: Source, placement: Placement, lay: Lay = NORMAL): Pass =>
   freshPass(freshId(), name.slice(0, 120), source, placement, { lay });
 
@@ -106,7 +113,7 @@ const TYPE: readonly Addition[] = [
           upperCase: true,
           lines: 'fit',
           leading: 0.95,
-          colour: inkOf(sheet, 0),
+          colour: standingOut(sheet),
           size: sheet.size.height / 12,
         }),
         share(sheet.size, 0.84, 0.34, 0.76),
@@ -121,7 +128,7 @@ const TYPE: readonly Addition[] = [
     ofPass((sheet) =>
       passOf(
         'Type',
-        freshSource('type', { text: 'A line of type', colour: inkOf(sheet, 0), size: sheet.size.height / 20, align: 'centre' }),
+        freshSource('type', { text: 'A line of type', colour: standingOut(sheet), size: sheet.size.height / 20, align: 'centre' }),
         share(sheet.size, 0.84, 0.05),
       ),
     ),
@@ -139,7 +146,7 @@ const TYPE: readonly Addition[] = [
           font: { family: 'courier-prime' },
           size: sheet.size.height / 48,
           leading: 1.2,
-          colour: inkOf(sheet, 0),
+          colour: standingOut(sheet),
         }),
         share(sheet.size, 0.5, 0.06, 0.9),
       ),
@@ -155,13 +162,13 @@ const TYPE: readonly Addition[] = [
       const box = boxAt(width / 2, height * 0.88, width * 0.5, height * 0.09);
       const shape = passOf(
         'Box',
-        freshSource('shape', { colour: { srgb: sheet.stock.colour }, border: height * 0.0045, borderColour: inkOf(sheet, 0) }),
+        freshSource('shape', { colour: { srgb: sheet.stock.colour }, border: height * 0.0045, borderColour: standingOut(sheet) }),
         box,
       );
       const set = freshSource('type', {
         text: 'CAPTION',
         lines: 'fit',
-        colour: inkOf(sheet, 0),
+        colour: standingOut(sheet),
         size: height / 30,
         font: { family: 'archivo-black' },
       });
