@@ -22,11 +22,12 @@ const entry = (page: Page, name: string) => page.locator('uv-dials').getByRole('
 const zoom = async (page: Page): Promise<number> => Number(/zoom (\d+(?:\.\d+)?) %/.exec(await page.locator('uv-slug').innerText())?.[1]);
 
 test.beforeEach(async ({ page }) => {
+  page.setDefaultTimeout(10_000);
   page.on('pageerror', (error) => {
     throw error;
   });
   await laidOut(page, SHEET);
-  await line(page, 'over').locator('button.line').first().click();
+  await line(page, 'over').click();
 });
 
 test('a figure takes any unit and sums, says what is none, and what it was taken as', async ({ page }) => {
@@ -112,7 +113,7 @@ test('passes and steps are copied, cut and pasted by the clipboard, to another s
   await added(page, 'invert', /^Invert/);
   await page.locator('uv-slug').click();
   await page.keyboard.press('Control+c');
-  await line(page, 'under').locator('button.line').first().click();
+  await line(page, 'under').click();
   await page.locator('uv-slug').click();
   await page.keyboard.press('Control+v');
   await expect(page.locator('uv-ticket .step', { hasText: 'Invert' })).toHaveCount(2);

@@ -1,4 +1,4 @@
-import { ONE, pathOf, type InkRaster } from '../src';
+import { MOST_DRAWN, ONE, pathOf, stepOfKind, type AnyDial, type InkRaster } from '../src';
 import { distanceNear } from '../src/steps/screen/path-distance';
 import { amountsFor, halfEdge, printed, within } from '../src/steps/screen/threshold-screen';
 import { drawn } from './support/pictures';
@@ -111,4 +111,14 @@ test('rings lie as far apart as their frequency says, about their centre; rays p
     before = inkThere;
   }
   expect(changes).toBe(24);
+});
+
+test('what is drawn is points in Base64 VLQ, x and y in pairs, and not too many', () => {
+  const { line } = stepOfKind('round-screen')?.dials as Record<'line', AnyDial>;
+  const many = (count: number): string => pathOf(Array.from({ length: count }, (_, i) => i));
+  expect(['', pathOf([1, 2, 3, 4]), many(2 * MOST_DRAWN)].map((value) => line.check(value).ok)).toEqual([true, true, true]);
+  for (const wrong of ['%', pathOf([1, 2, 3]), many(2 * MOST_DRAWN + 2), null]) {
+    const checked = line.check(wrong);
+    expect(checked.ok ? wrong : checked.why).toBe('Line is at most 2000 points, x and y in turn in hundredths of a mm, in Base64 VLQ');
+  }
 });
