@@ -34,7 +34,7 @@ test('a figure takes any unit and sums, says what is none, and what it was taken
   const width = entry(page, 'Placed width');
   await expect(width).toHaveValue('1');
   for (const [typed, shown] of [
-    ['30 mm', '1.18'],
+    ['30 mm', '1.181'],
     ['1/2', '0.5'],
     ['1 + 12.7 mm', '1.5'],
     ['72 pt', '1'],
@@ -95,6 +95,7 @@ test('passes and steps are copied, cut and pasted by the clipboard, to another s
   await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
   await page.keyboard.press('Control+z');
   await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  await line(page, 'over').click();
   await page.keyboard.press('Control+x');
   await expect(page.locator('uv-ticket .pass')).toHaveCount(1);
   // Another sheet: its own pass stays, and the one that was cut lies on it.
