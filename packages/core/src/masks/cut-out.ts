@@ -105,7 +105,7 @@ export const cutOut: MaskDeclaration<CutOutMask> = {
   kind: 'cut-out',
   title: 'Cut-out',
   purpose: 'Shows what is inside an outline.',
-  words: 'outline lasso polygon rectangle ellipse clip knife soft edges clouds fur',
+  words: 'crop trim outline lasso polygon rectangle ellipse clip knife soft edges clouds fur',
   dials: DIALS,
   parts: PARTS,
   begins: { outline: 'polygon', points: [], widened: [] },

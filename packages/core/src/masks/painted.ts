@@ -45,7 +45,7 @@ export const painted: MaskDeclaration<PaintedMask> = {
   kind: 'painted',
   title: 'Painted mask',
   purpose: 'Shows where it was painted with a brush.',
-  words: 'brush paint by hand strokes',
+  words: 'brush paint by hand strokes eraser erase',
   dials: DIALS,
   parts: PARTS,
   begins: { strokes: [] },

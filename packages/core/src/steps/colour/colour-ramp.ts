@@ -31,7 +31,7 @@ export const colourRamp = defineStep({
   title: 'Colour ramp',
   family: 'colour',
   purpose: 'Colours laid over the tones, darks to lights.',
-  words: 'gradient duotone two colours fire sunset tones',
+  words: 'gradient duotone two colours two inks fire sunset tones',
   dials: {
     colours: ramp({
       title: 'Colours',

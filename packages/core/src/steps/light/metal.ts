@@ -106,7 +106,7 @@ export const metal = defineStep({
   title: 'Metal',
   family: 'light',
   purpose: 'Lettering or a shape as cast metal: a bevelled edge, a lamp, a mirrored horizon.',
-  words: 'chrome bevel emboss gold steel 3d type shiny horizon logo reflection',
+  words: 'chrome foil bevel emboss gold steel 3d type shiny horizon logo reflection',
   dials: {
     width: length({ title: 'Bevel', min: 0.2, max: 40, wide: true, default: 3, more: 'a broader edge' }),
     chisel: share({ title: 'Chiselled', default: 0.4, more: 'flat, sharp flanks; less is round' }),

@@ -9,7 +9,7 @@ export const misregister = defineStep({
   title: 'Misregister',
   family: 'press',
   purpose: 'The plate lies a little beside its place: shifted, turned, or on paper that stretched.',
-  words: 'registration offset shifted plate out of register print error',
+  words: 'registration offset glitch shifted plate out of register print error',
   dials: {
     across: length({ title: 'Across', min: -20, max: 20, default: 0.8, more: 'further to the right' }),
     down: length({ title: 'Down', min: -20, max: 20, default: 0.5, more: 'further down' }),

@@ -33,7 +33,7 @@ export const posterise = defineStep({
   title: 'Posterise',
   family: 'tone',
   purpose: 'A few flat tones instead of many.',
-  words: 'flat tones bands cutout stencil levels poster simplify',
+  words: 'posterize flat tones bands cutout stencil levels poster simplify',
   dials: {
     steps: number({ title: 'Steps', unit: 'tones', min: 2, max: 12, step: 1, default: 4, more: 'more tones' }),
     spacing: choice({ title: 'Spaced', options: ['by eye', 'evenly'], default: 'by eye' }),

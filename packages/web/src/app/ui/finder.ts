@@ -35,7 +35,8 @@ export const matching = ({ title, note, words = '', group }: FinderItem, asked: 
   const rest = plain(`${note} ${words} ${group}`);
   let score = 0;
   for (const part of parts) {
-    if (name.startsWith(part)) score += 8;
+    // “Wear: crumpled paper” begins with what it is a wear of, too.
+    if (name.startsWith(part) || name.includes(`: ${part}`)) score += 8;
     else if (name.includes(part)) score += 4;
     else if (rest.includes(part)) score += 1;
     else return 0;

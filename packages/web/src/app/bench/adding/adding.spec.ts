@@ -7,6 +7,7 @@ import { BenchActions } from '../../state/bench';
 import { additionsAt, ofPicture, wearFrom, type Addition } from './additions';
 import { Adding } from './adding';
 import { Editing } from '../editing';
+import { matching } from '../../ui/finder';
 import { LayDials } from '../dials/lay-dials';
 import { Ticket } from '../ticket/ticket';
 
@@ -199,4 +200,32 @@ test('a measured strength says why, with 100 % beside it; the first picture over
   await flats.tones.give({ picture: 0.2, beneath: 0.8 });
   await first;
   expect(flats.laid()?.lay).toMatchObject({ mode: 'multiply', strength: 1 });
+});
+
+test('the words that people use find something, and a made surface is first a wear of the pass', () => {
+  const all = additionsAt(posterOf(), { pass: 'picture', step: null }, [], []);
+  const first = (asked: string): string | undefined =>
+    all
+      .map((item) => ({ item, score: matching(item, asked) }))
+      .filter(({ score }) => score > 0)
+      .sort((a, b) => b.score - a.score)[0]?.item.title;
+  const asked = [
+    'two inks',
+    'grain',
+    'noise',
+    'crop',
+    'stamp',
+    'photocopy',
+    'old paper',
+    'knock out',
+    'halftone',
+    'distress',
+    'torn',
+    'shadow',
+  ];
+  const more = ['glow', 'sticker', 'chrome', 'newspaper', 'crease', 'perspective', 'arch', 'eraser', 'rough edges', 'posterize', 'bitmap'];
+  for (const each of [...asked, ...more]) expect([each, first(each) === undefined]).toEqual([each, false]);
+  expect(first('crumpled')).toBe('Wear: crumpled copy paper, made');
+  expect(first('knock out')).toBe('Lettering knocked out');
+  expect(first('grain')).toBe('Grain');
 });

@@ -121,6 +121,20 @@ const TYPE: readonly Addition[] = [
     ),
   ),
   text(
+    'type-knocked-out',
+    'Lettering knocked out',
+    'Letters that are left bare: what prints beneath them is taken away.',
+    'knock out reversed white text type stencil punch',
+    ofPass((sheet) =>
+      passOf(
+        'Lettering',
+        freshSource('type', { text: 'Left\nbare', upperCase: true, lines: 'fit', leading: 0.95, size: sheet.size.height / 12 }),
+        share(sheet.size, 0.84, 0.34, 0.76),
+        { mode: 'knock-out', strength: 1 },
+      ),
+    ),
+  ),
+  text(
     'type-line',
     'A line of type',
     'One line as it is set.',
@@ -225,7 +239,7 @@ const frames: readonly Addition[] = (Object.keys(FRAME_NOTES) as (keyof typeof F
   id: `frame-${edge}`,
   title: `Rough frame, ${edge}`,
   note: FRAME_NOTES[edge],
-  words: 'border edge deckle grunge rough',
+  words: 'border edges deckle grunge rough edge',
   group: 'Flats, shapes and frames',
   // Knocked out, so that the stock shows round the print.
   add: ofPass((sheet) =>
