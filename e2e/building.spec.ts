@@ -138,7 +138,8 @@ test('a pass is moved, turned and stretched by its handles, shows what it did, a
   // By keys, and by a press on the table.
   await page.getByRole('application', { name: /^Place of red/ }).focus();
   await page.keyboard.press('ArrowRight');
-  await expect.poll(async () => Number((await placement())[0]) - Number(start[0])).toBeCloseTo(1 / 25.4, 2);
+  // A twentieth of an inch, since inches are shown.
+  await expect.poll(async () => Number((await placement())[0]) - Number(start[0])).toBeCloseTo(0.05, 3);
   const bed = (await page.locator('.bed').boundingBox())!;
   await page.mouse.click(bed.x + 8, bed.y + 8);
   await expect(page.locator('uv-handles .body')).toHaveCount(0);

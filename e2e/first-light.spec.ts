@@ -115,6 +115,8 @@ test('every step together gives the same bits in a browser worker in tiles of 1,
 
 test('a dropped photograph becomes a sheet; its dials are set, undone, kept over a reload', async ({ page }) => {
   await opened(page);
+  await page.getByRole('link', { name: 'Job', exact: true }).click();
+  await expect(page.getByText('A new sheet of')).toBeVisible();
   await dropped(page, 'lit ball.jpg', 'image/jpeg', await photograph());
   await expect(page).toHaveURL(/\/jobs\/[^/]+$/);
   await expect(page.getByRole('button', { name: 'lit ball.jpg' })).toBeVisible();

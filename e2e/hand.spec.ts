@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import { boxAt, freshPass, freshSource, type Sheet } from '@uvrant/core';
 import { added, laidOut, line } from './support';
 
@@ -118,4 +119,45 @@ test('passes and steps are copied, cut and pasted by the clipboard, to another s
   await page.locator('uv-slug').click();
   await page.keyboard.press('Control+v');
   await expect(page.locator('uv-ticket .step', { hasText: 'Invert' })).toHaveCount(2);
+});
+
+/** A picture file as the page gets it. */
+const transferOf = async (page: Page, name: string, content: Buffer) =>
+  page.evaluateHandle(
+    ({ name, base64 }) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], name, { type: 'image/png' }));
+      return transfer;
+    },
+    { name, base64: content.toString('base64') },
+  );
+
+test('a picture dropped on the table is laid there, one on the form goes into the chest, and the bench stays', async ({ page }) => {
+  const picture = (shade: number): Promise<Buffer> =>
+    sharp({ create: { width: 40, height: 30, channels: 3, background: { r: shade, g: 90, b: 60 } } })
+      .png()
+      .toBuffer();
+  const bed = (await page.locator('uv-table .bed').boundingBox())!;
+  const at = { clientX: bed.x + bed.width / 2, clientY: bed.y + bed.height / 2 };
+  await page.dispatchEvent('uv-table .bed', 'drop', { dataTransfer: await transferOf(page, 'laid here.png', await picture(200)), ...at });
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  await expect(page.locator('uv-ticket')).toContainText('laid here');
+  await page.dispatchEvent('uv-dials', 'drop', { dataTransfer: await transferOf(page, 'kept here.png', await picture(120)) });
+  await page.locator('uv-chest').getByRole('tab', { name: 'pictures' }).click();
+  await expect(page.locator('uv-chest')).toContainText('kept here');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  expect(page.url()).toContain('/sheets/');
+});
+
+test('a picture is pasted from the clipboard as a pass', async ({ page }) => {
+  const png = await sharp({ create: { width: 24, height: 24, channels: 3, background: '#40a080' } })
+    .png()
+    .toBuffer();
+  const clipboardData = await transferOf(page, 'pasted.png', png);
+  await page.evaluate(
+    (data) => document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })),
+    clipboardData,
+  );
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  await expect(page.locator('uv-ticket')).toContainText('pasted');
 });

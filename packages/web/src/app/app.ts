@@ -76,7 +76,11 @@ const placeOf = (url: string): Place =>
       @if (over()) {
         <div class="drop" aria-hidden="true">
           <b>Drop the picture</b>
-          It goes into “{{ job()?.name }}”, and a sheet is offered from it.
+          @if (place() === 'bench') {
+            On the table it is laid there; anywhere else it goes into the plan chest.
+          } @else {
+            It goes into “{{ job()?.name }}”, and a sheet is offered from it.
+          }
         </div>
       }
     </main>
@@ -162,13 +166,16 @@ export class App {
 
   protected drop(event: DragEvent): void {
     if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
     this.over.set(false);
     const job = this.job();
-    if (!job) return;
+    // The table has taken them already.
+    const isTaken = event.defaultPrevented;
+    event.preventDefault();
+    if (!job || isTaken) return;
     for (const file of event.dataTransfer.files) {
       this.store.dispatch(JobActions.pictureDropped({ jobId: job.id, id: crypto.randomUUID(), file }));
     }
-    if (this.place() !== 'job') void this.router.navigate(['/jobs', job.id]);
+    if (this.place() === 'bench') this.store.dispatch(BenchActions.viewChanged({ change: { isChestOpen: true } }));
+    else if (this.place() !== 'job') void this.router.navigate(['/jobs', job.id]);
   }
 }

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { passesOf, placed } from '@uvrant/core';
 import { Chest, rampOf } from '../chest/chest';
@@ -8,6 +10,7 @@ import { DRAGGED } from '../chest/looking';
 import { Saver } from '../keeping/saver';
 import { BenchActions, benchFeature } from '../state/bench';
 import { DispatchActions } from '../state/dispatch';
+import { Uploads } from '../jobs/uploads';
 import { JobActions, jobsFeature } from '../state/jobs';
 import type { Asset, KeptRamp } from '@uvrant/contract';
 import { Adding } from './adding/adding';
@@ -33,7 +36,7 @@ const ZOOM_STEP = Math.SQRT2;
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [Chest, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink],
+  imports: [Chest, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink, Uploads],
   providers: [Rendering, Editing, TicketEdits, Clipboard, Attachments, Adding],
   template: `
     @if (sheetDocument(); as document) {
@@ -64,7 +67,9 @@ const ZOOM_STEP = Math.SQRT2;
         (pointed)="under.set($event)"
         (statusChanged)="status.set($event)"
         (dropped)="layPicture($event.sha256, $event)"
+        (filesDropped)="takeIn($event.files, $event)"
       />
+      <uv-uploads />
       @if (!view().isChestOpen) {
         <uv-dials />
       }
@@ -86,6 +91,18 @@ const ZOOM_STEP = Math.SQRT2;
       --dials: clamp(262px, 200px + 7.5vw, 392px);
       grid-template: minmax(0, 1fr) minmax(30px, auto) / var(--ticket) minmax(0, 1fr) var(--dials);
       height: 100%;
+    }
+    uv-uploads {
+      position: absolute;
+      right: calc(var(--dials) + 16px);
+      bottom: 44px;
+      z-index: 6;
+      width: min(440px, 44vw);
+    }
+    uv-uploads:not(:empty) {
+      padding: 10px 12px 0;
+      border: 1px solid var(--ink);
+      background: var(--form);
     }
     :host:has(uv-chest) {
       grid-template-columns: var(--ticket) clamp(300px, 264px + 7.5vw, 456px) minmax(0, 1fr);
@@ -193,6 +210,14 @@ export class BenchPage {
   });
 
   constructor() {
+    inject(Actions)
+      .pipe(ofType(JobActions.pictureTakenIn), takeUntilDestroyed())
+      .subscribe(({ id, asset }) => this.layTakenIn(id, asset));
+    // What was to be laid on another sheet is in the chest.
+    effect(() => {
+      this.sheet();
+      this.toLay.clear();
+    });
     effect(() => this.store.dispatch(JobActions.jobEntered({ id: this.job() })));
     effect(() => this.store.dispatch(DispatchActions.listWanted({ jobId: this.job() })));
     effect(() => {
@@ -257,6 +282,13 @@ export class BenchPage {
         ? placed(sheet.size, { width, height }, fit, beyond)
         : { ...placement, height: (placement.width * height) / width };
     this.editing.pass(pass.id, (each) => ({ ...each, source: { kind: 'picture', picture: { sha256 } }, placement: lies }));
+  }
+
+  private layTakenIn(id: string, asset: Asset): void {
+    const at = this.toLay.get(id);
+    if (at === undefined) return;
+    this.toLay.delete(id);
+    void this.adding.take(ofPicture(asset, at));
   }
 
   protected overTicket(event: DragEvent): void {
@@ -339,9 +371,20 @@ export class BenchPage {
     const data = event.clipboardData;
     if (isElsewhere(document.activeElement) || !data) return;
     const pictures = [...data.files].filter(({ type }) => type.startsWith('image/'));
-    for (const file of pictures) this.store.dispatch(JobActions.pictureDropped({ jobId: this.job(), id: crypto.randomUUID(), file }));
-    if (pictures.length > 0) this.showChest(true);
+    this.takeIn(pictures, null);
     if (pictures.length > 0 || this.clipboard.paste(data.getData('text/plain'))) event.preventDefault();
+  }
+
+  /** Pictures that are laid once they are taken in, by their upload: where they were dropped, or filling the sheet. */
+  private readonly toLay = new Map<string, { readonly x: number; readonly y: number } | null>();
+
+  /** Takes files into the job; each is laid on the sheet that is on the bench now, unless another is by then. */
+  protected takeIn(files: readonly File[], at: { readonly x: number; readonly y: number } | null): void {
+    for (const file of files) {
+      const id = crypto.randomUUID();
+      this.toLay.set(id, at);
+      this.store.dispatch(JobActions.pictureDropped({ jobId: this.job(), id, file }));
+    }
   }
 
   protected keyUp(event: KeyboardEvent): void {

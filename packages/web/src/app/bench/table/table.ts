@@ -129,6 +129,8 @@ export class Table {
   readonly spaceHeld = input(false);
   readonly pointed = output<UnderPointer | null>();
   /** A picture of the plan chest dropped on a place of the sheet, mm. */
+  /** Files dropped on a place of the sheet, mm. */
+  readonly filesDropped = output<{ readonly files: readonly File[]; readonly x: number; readonly y: number }>();
   readonly dropped = output<{ readonly sha256: string; readonly x: number; readonly y: number }>();
   readonly statusChanged = output<{ readonly isTrue: boolean; readonly scale: number }>();
 
@@ -297,11 +299,17 @@ export class Table {
   }
 
   protected drop(event: DragEvent): void {
+    const { x, y } = onSheet(this.shown(), this.pointOf(event));
+    const at = { x: x / this.perMm(), y: y / this.perMm() };
+    const files = [...(event.dataTransfer?.files ?? [])];
+    if (files.length > 0) {
+      event.preventDefault();
+      return this.filesDropped.emit({ files, ...at });
+    }
     const sha256 = event.dataTransfer?.getData(DRAGGED);
     if (!sha256) return;
     event.preventDefault();
-    const { x, y } = onSheet(this.shown(), this.pointOf(event));
-    this.dropped.emit({ sha256, x: x / this.perMm(), y: y / this.perMm() });
+    this.dropped.emit({ sha256, ...at });
   }
 
   /** The sheet follows a drag, a pinch and the wheel. */
