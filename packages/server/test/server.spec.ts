@@ -213,7 +213,7 @@ describe('sheets', () => {
     ],
     ['a size of nothing', (s: Sheet) => ({ ...s, size: { width: 0, height: 10 } }), '"size.width" must be greater than 0'],
     ['another format', (s: Sheet) => ({ ...s, format: 'something-else' }), '"format" must be [uvrant-sheet]'],
-    ['a newer version', (s: Sheet) => ({ ...s, version: 9 }), 'reads up to 2'],
+    ['a newer version', (s: Sheet) => ({ ...s, version: 9 }), 'reads up to 3'],
     ['more pixels than can be', (s: Sheet) => ({ ...s, size: { width: 3000, height: 3000 }, ppi: 1200 }), 'at most 40000 px'],
     [
       'handles out of order',
