@@ -168,7 +168,7 @@ describe('strokes', () => {
     expect(read).not.toContain('"points":[500');
     expect(read.split(`"path":"${pathOf(points)}"`)).toHaveLength(5 + 1);
     expect(read.split(`"pressures":"${pressuresText([100, 30])}"`)).toHaveLength(5 + 1);
-    expect(upgradedSheet(written).version).toBe(2);
+    expect(upgradedSheet(written).version).toBe(SHEET_VERSION);
     expect(upgradedSheet(upgradedSheet(written))).toEqual(upgradedSheet(written));
   });
 });
