@@ -6,6 +6,8 @@ import { figuresFor, typedFigure } from './typed-figure';
 
 /** After a figure was taken, ms, before what became of it is looked at. */
 const TAKEN_MS = 60;
+/** How long that is said, ms. */
+const SAID_MS = 5000;
 
 /**
  * A figure that is typed over, in any unit of its sort, as a fraction or a sum. Arrow keys move it by a step; what is none is said to be
@@ -27,33 +29,34 @@ const TAKEN_MS = 60;
         (keydown)="key($event, field)"
         #field
       />
-      @if (entry.invalid) {
-        <mat-error>{{ fault() }}. {{ wouldDo() }}; Escape puts it back.</mat-error>
-      }
     </mat-form-field>
+    @if (entry.invalid) {
+      <mat-error role="alert">{{ fault() }}. {{ wouldDo() }}; Escape puts it back.</mat-error>
+    }
     @if (takenAs(); as figure) {
       <span class="taken" role="status">Taken as {{ figure }}</span>
     }
   `,
   styles: `
     :host {
-      position: relative;
       display: inline-block;
     }
+    /* Across the column that the figure stands in, below it. */
     mat-error,
     .taken {
+      display: block;
       position: absolute;
-      right: 0;
+      left: 12px;
+      right: 12px;
       z-index: 5;
-      padding: 2px 6px;
+      padding: 3px 8px;
       border: 1px solid var(--alarm);
       background: var(--form);
-      white-space: nowrap;
+      text-align: left;
     }
     .taken {
-      top: 100%;
+      left: auto;
       border-color: var(--ink);
-      font-size: 0.65625rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -109,6 +112,7 @@ export class Figure {
     setTimeout(() => {
       const isOther = Math.abs(this.value() - typed.value) > 0.51 * 10 ** -this.digits();
       this.takenAs.set(isOther ? this.shown() : null);
+      if (isOther) setTimeout(() => this.takenAs.set(null), SAID_MS);
     }, TAKEN_MS);
   }
 
