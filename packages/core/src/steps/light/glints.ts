@@ -76,7 +76,7 @@ export const glints = defineStep({
   title: 'Glints',
   family: 'light',
   purpose: 'Sparkles with rays, on the brightest points or where they are put.',
-  words: 'sparkle lens flare star shine flare twinkle bling highlight rays',
+  words: 'sparkle star shine flare twinkle bling highlight rays',
   dials: {
     where: choice({ title: 'On', options: [BRIGHTEST, PLACES], default: BRIGHTEST }),
     places: drawn({ title: 'Places', as: 'places', default: '', shownWhen: { dial: 'where', is: PLACES } }),
