@@ -3,6 +3,7 @@ import {
   clipIn,
   clipText,
   findPass,
+  freshMask,
   freshStep,
   inkOfColour,
   insertPass,
@@ -70,6 +71,19 @@ test('what they read that is not there is left out: a pass they lie within, tone
   const [art, over] = passesFrom(INTO, read(passesOf('art', 'over')), counted())?.passes as [Pass, Pass];
   expect(art.lay).toEqual({ mode: 'multiply', strength: 1 });
   expect(over.steps.map(({ params }) => params['of'])).toEqual([undefined, null]);
+  const said = passesFrom(INTO, read(passesOf('over')), counted())?.without;
+  expect([said, passesFrom(INTO, read(passesOf('art')), counted())?.without]).toEqual([
+    expect.stringContaining('“over” reads the tones of'),
+    null,
+  ]);
+  // Nor do zones read what is not there, by a mask or a dial.
+  const mask = freshMask('picture', 'm', over, { of: { pass: 'under' } });
+  const zoned = step('match-tones', { of: null }, { zones: [{ id: 'z', masks: [mask], params: { of: 'under' } }] });
+  const ground = INTO.passes[0] as Pass;
+  expect(passWith(INTO, ground, read({ steps: [zoned] }), null, counted())?.pass.steps[0]?.zones[0]).toMatchObject({
+    masks: [],
+    params: { of: null },
+  });
   // On the sheet that they came from it is there.
   const again = passesFrom(FROM, read(passesOf('art')), counted())?.passes as [Pass];
   expect([again[0].lay.within, again[0].id === 'art']).toEqual(['under', false]);

@@ -3,7 +3,7 @@ import { inkOfColour } from '../sheet/ink-names';
 import { SHEET_VERSION, type Ink, type Mask, type Pass, type Sheet, type Step, type Wear } from '../sheet/model';
 import { passesOf, wearsOf } from '../sheet/walk';
 import { copiedPass, copiedStep } from './copied';
-import { passesMatched, passesRead, wearsShared } from './references';
+import { passesRead, referenceFault, wearsShared } from './references';
 import { stepOfKind } from './steps';
 import { upgradedSheet } from './upgraded';
 
@@ -35,16 +35,18 @@ const withInks = <T>(value: T, idOf: (id: string) => string): T => {
   return Object.fromEntries(entries.map(([key, each]) => [key, withInks(each as unknown, idOf)])) as T;
 };
 
-/** What was copied of a sheet as text. */
-export const clipText = ({ inks }: Sheet, clipped: Clipped): string => {
+/** What is copied of a sheet, with the inks that it names. */
+export const clipOf = ({ inks }: Sheet, clipped: Clipped): Clip => {
   const named = new Set<string>();
   withInks(clipped, (id) => {
     named.add(id);
     return id;
   });
-  const clip: Clip = { format: CLIP_FORMAT, version: SHEET_VERSION, inks: inks.filter(({ id }) => named.has(id)), clipped };
-  return JSON.stringify(clip);
+  return { format: CLIP_FORMAT, version: SHEET_VERSION, inks: inks.filter(({ id }) => named.has(id)), clipped };
 };
+
+/** The same as text. */
+export const clipText = (sheet: Sheet, clipped: Clipped): string => JSON.stringify(clipOf(sheet, clipped));
 
 const SORTS = ['passes', 'steps', 'masks', 'wears'];
 const hasId = (each: unknown): boolean => typeof (each as { id?: unknown } | null)?.id === 'string';
@@ -69,7 +71,8 @@ const inked = (sheet: Sheet, { inks, clipped }: Clip, freshId: FreshId): { reado
   let into = sheet;
   const ids = new Map<string, string>();
   for (const ink of inks) {
-    const there = into.inks.find(({ id, colour }) => id === ink.id && colour === ink.colour) ?? inkOfColour(into, ink.colour, freshId());
+    const same = into.inks.find(({ id }) => id === ink.id);
+    const there = same?.colour === ink.colour ? same : inkOfColour(into, ink.colour, same ? freshId() : ink.id);
     if (!into.inks.some(({ id }) => id === there.id)) {
       const named = into.inks.some(({ name }) => name === ink.name) ? there : { ...there, name: ink.name };
       into = { ...into, inks: [...into.inks, named] };
@@ -79,19 +82,29 @@ const inked = (sheet: Sheet, { inks, clipped }: Clip, freshId: FreshId): { reado
   return { sheet: into, clipped: withInks(clipped, (id) => ids.get(id) ?? id) };
 };
 
-/** A step that reads no passes but those that are there. */
-const stepAmong = (step: Step, there: ReadonlySet<string>): Step => {
-  const masks = step.masks?.filter((mask) => passesRead(mask).every((id) => there.has(id)));
-  if (passesMatched(step).every((id) => there.has(id))) return masks ? { ...step, masks } : step;
-  const params = Object.entries(step.params).map(([name, value]) => {
-    const isGone = stepOfKind(step.kind)?.dials[name]?.type === 'pass' && typeof value === 'string' && !there.has(value);
-    return [name, isGone ? null : value] as const;
-  });
-  return { ...step, ...(masks ? { masks } : {}), params: Object.fromEntries(params) };
-};
-
 const masksAmong = (masks: readonly Mask[], there: ReadonlySet<string>): readonly Mask[] =>
   masks.filter((mask) => passesRead(mask).every((id) => there.has(id)));
+
+/** A step that reads no passes but those that are there, nor do its zones. */
+const stepAmong = (step: Step, there: ReadonlySet<string>): Step => {
+  const dials = stepOfKind(step.kind)?.dials ?? {};
+  const among = (params: Step['params']): Step['params'] =>
+    Object.fromEntries(
+      Object.entries(params).map(([name, value]) => {
+        const isGone = dials[name]?.type === 'pass' && typeof value === 'string' && !there.has(value);
+        return [name, isGone ? null : value];
+      }),
+    );
+  return {
+    ...step,
+    params: among(step.params),
+    // A step of a kind not known here may have neither.
+    ...(step.masks ? { masks: masksAmong(step.masks, there) } : {}),
+    ...(step.zones
+      ? { zones: step.zones.map((zone) => ({ ...zone, masks: masksAmong(zone.masks, there), params: among(zone.params) })) }
+      : {}),
+  };
+};
 
 const wearsAmong = (wears: readonly Wear[], there: ReadonlySet<string>, wearIds: ReadonlySet<string>): readonly Wear[] =>
   wears
@@ -100,11 +113,9 @@ const wearsAmong = (wears: readonly Wear[], there: ReadonlySet<string>, wearIds:
 
 /** A pass that reads no passes or wears but those that are there. */
 const passAmong = (pass: Pass, there: ReadonlySet<string>, wearIds: ReadonlySet<string>): Pass => {
-  const { within, ...lay } = pass.lay;
   const { source } = pass;
   return {
-    ...pass,
-    lay: within !== undefined && there.has(within) ? pass.lay : lay,
+    ...freed(pass, there),
     masks: masksAmong(pass.masks, there),
     steps: pass.steps.map((step) => stepAmong(step, there)),
     wear: wearsAmong(pass.wear, there, wearIds),
@@ -112,26 +123,40 @@ const passAmong = (pass: Pass, there: ReadonlySet<string>, wearIds: ReadonlySet<
   };
 };
 
+/** A pass that lies within none that is not there. */
+const freed = (pass: Pass, there: ReadonlySet<string>): Pass => {
+  const { within, ...lay } = pass.lay;
+  return within === undefined || there.has(within) ? pass : { ...pass, lay };
+};
+
 const idsOf = (passes: readonly Pass[]): string[] => [...passesOf(passes)].map(({ id }) => id);
 const wearIdsOf = (passes: readonly Pass[]): string[] => [...passesOf(passes)].flatMap(({ wear }) => wear.map(({ id }) => id));
 
-/** Passes of a clip as they go into a sheet, with ids of their own, and the sheet with their inks. What they read that is not there is left out. */
-export const passesFrom = (
-  sheet: Sheet,
-  clip: Clip,
-  freshId: FreshId,
-): { readonly sheet: Sheet; readonly passes: readonly Pass[] } | null => {
+/** Passes as they go into a sheet, and the sheet with their inks. */
+export interface PassesFrom {
+  readonly sheet: Sheet;
+  readonly passes: readonly Pass[];
+  /** What they read that is not there, and is left out, in words; null where nothing is. */
+  readonly without: string | null;
+}
+
+/** Passes of a clip with ids of their own; null of a clip of something else. */
+export const passesFrom = (sheet: Sheet, clip: Clip, freshId: FreshId): PassesFrom | null => {
   const ready = inked(sheet, clip, freshId);
   if (!('passes' in ready.clipped)) return null;
   const [first] = ready.clipped.passes;
+  if (!first) return { sheet: ready.sheet, passes: [], without: null };
   const today = upgradedSheet({ ...sheet, version: clip.version, passes: ready.clipped.passes }).passes;
-  if (!first) return { sheet: ready.sheet, passes: [] };
   // As one group, so that what they say of each other goes along.
   const together = copiedPass({ ...first, masks: [], steps: [], wear: [], source: { kind: 'group', passes: today } }, freshId);
   const copies = together.source.kind === 'group' ? together.source.passes : [];
   const there = new Set([...idsOf(sheet.passes), ...idsOf(copies)]);
   const wearIds = new Set([...[...wearsOf(sheet)].map(({ wear }) => wear.id), ...wearIdsOf(copies)]);
-  return { sheet: ready.sheet, passes: copies.map((pass) => passAmong(pass, there, wearIds)) };
+  return {
+    sheet: ready.sheet,
+    passes: copies.map((pass) => passAmong(pass, there, wearIds)),
+    without: referenceFault({ ...sheet, passes: [...sheet.passes, ...copies.map((pass) => freed(pass, there))] }),
+  };
 };
 
 /** A pass with the steps, masks or wears of a clip added, steps behind one of its own (null: at the end), and the sheet with their inks; null of passes. */

@@ -83,7 +83,9 @@ export class Clipboard {
       into = insertPass(into, pass, { group: place?.group ?? null, after });
       after = pass.id;
     }
-    if (this.editing.sheet(() => into)) this.editing.choose({ pass: last.id, step: null });
+    if (!this.editing.sheet(() => into)) return;
+    this.editing.choose({ pass: last.id, step: null });
+    if (found.without) this.editing.refused.set(`Pasted without what it reads: ${found.without}.`);
   }
 
   /** Steps, masks and wears go to each of the chosen passes, steps behind the chosen one. */

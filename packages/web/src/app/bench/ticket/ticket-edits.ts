@@ -1,6 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
+  clipOf,
   copiedPass,
   copiedStep,
   findPass,
@@ -8,8 +9,8 @@ import {
   groupPasses,
   insertPass,
   movePass,
+  passesFrom,
   placeOf,
-  referenceFault,
   removePasses,
   removeStep,
   shiftPass,
@@ -111,13 +112,13 @@ export class TicketEdits {
     const { pass: id } = this.line();
     const pass = sheet && id !== null ? findPass(sheet, id) : undefined;
     if (!sheet || !pass) return;
-    const copy = copiedPass(pass, freshId);
-    const free = copy.lay.within === undefined ? copy : { ...copy, lay: { mode: copy.lay.mode, strength: copy.lay.strength } };
     const theirs = other.document;
-    const inks = [...theirs.inks, ...sheet.inks.filter((ink) => !theirs.inks.some((each) => each.id === ink.id))];
-    const document = { ...theirs, inks, passes: [...theirs.passes, free] };
-    const fault = referenceFault(document);
-    if (fault) return this.editing.refused.set(`Not copied to “${theirs.name}”: ${fault}. Copy what it reads first, or take its mask off.`);
+    const found = passesFrom(theirs, clipOf(sheet, { passes: [pass] }), freshId);
+    if (!found) return;
+    const { without } = found;
+    if (without)
+      return this.editing.refused.set(`Not copied to “${theirs.name}”: ${without}. Copy what it reads first, or take its mask off.`);
+    const document = { ...found.sheet, passes: [...theirs.passes, ...found.passes] };
     this.editing.refused.set(null);
     this.store.dispatch(JobActions.passCopied({ sheet: other, document }));
   }
