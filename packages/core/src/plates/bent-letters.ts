@@ -12,8 +12,8 @@ import type { Step } from '../sheet/model';
 import { lettersOf } from '../sources/type';
 import { meanTone } from '../steps/statistics';
 import { displace, mapRead, waysOfMap, type Way } from '../steps/warp/displace';
-import type { Contour } from '../type/outline';
 import { blockOf } from './outline-readings';
+import { contourPixels } from './wear-readings';
 
 /** How a displacement leaves the letters of its pass. */
 export interface BentLetters {
@@ -78,18 +78,6 @@ const holdsUpTo = (all: readonly Changes[]): number => {
   return low;
 };
 
-const boxOf = (contours: readonly Contour[]): Region | null => {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const contour of contours) {
-    for (let i = 0; i < contour.length; i += 2) {
-      const [x, y] = [contour[i] as number, contour[i + 1] as number];
-      [left, top, right, bottom] = [Math.min(left, x), Math.min(top, y), Math.max(right, x), Math.max(bottom, y)];
-    }
-  }
-  if (!(right > left && bottom > top)) return null;
-  return { x: Math.floor(left), y: Math.floor(top), width: Math.ceil(right - left) + 1, height: Math.ceil(bottom - top) + 1 };
-};
-
 /** What looks at how far a displacement bends the letters of its pass. */
 export interface BentReading {
   readonly wants: (work: PlanWork) => TileName[];
@@ -118,7 +106,7 @@ export const bentReading = (pass: TypePass, written: Step, graph: Graph): BentRe
       const mean = Math.round(meanTone(yield* statisticsOf(tones, work)) * ONE);
       const letters: { readonly letter: string; readonly changes: Changes }[] = [];
       for (const { letter, contours } of lettersOf(pass.source, work.type.face(pass.source.font), pass.placement, pxPerMm)) {
-        const box = boxOf(contours);
+        const box = contourPixels(contours);
         if (!box) continue;
         const changes = yield* scoped(work, function* (inside) {
           const light = yield* rendered(map, mapRead(params, box, pxPerMm), inside);

@@ -12,7 +12,7 @@ import type { TileName } from '../raster/source-tiles';
 import type { Sheet } from '../sheet/model';
 import { emsOf, type TypePass } from '../sheet/outlined';
 import { cosDeg, sinDeg } from '../units/exact';
-import type { Contour } from '../type/outline';
+import { contourBox, type Contour } from '../type/outline';
 import type { Taken, WornLetter } from './wear-readings';
 
 /** How much of a type pass's outline can be seen without wear, and how much of that loses its edge, mm; and its worst letter. */
@@ -155,7 +155,6 @@ export const outlineReading = (pass: TypePass, stock: string, worn: Graph, bare:
 };
 
 const boxOf = (contours: readonly Contour[], pxPerMm: number): WornLetter['box'] => {
-  const [xs, ys] = [0, 1].map((odd) => contours.flatMap((contour) => [...contour].filter((_, i) => i % 2 === odd).map((v) => v / pxPerMm)));
-  const [x, y] = [Math.min(...(xs as number[])), Math.min(...(ys as number[]))];
-  return { x, y, width: Math.max(...(xs as number[])) - x, height: Math.max(...(ys as number[])) - y };
+  const { x, y, width, height } = contourBox(contours) ?? { x: 0, y: 0, width: 0, height: 0 };
+  return { x: x / pxPerMm, y: y / pxPerMm, width: width / pxPerMm, height: height / pxPerMm };
 };

@@ -9,6 +9,7 @@ import { READ_TILE } from '../nodes/statistics-node';
 import { lettersOf } from '../sources/type';
 import type { Pass, Sheet } from '../sheet/model';
 import { passesOf } from '../sheet/walk';
+import { contourBox, type Contour } from '../type/outline';
 import { Fill } from '../type/scanline';
 
 /** Sums of coverage over a region: what was there before any wear, and what was taken of it. */
@@ -136,7 +137,7 @@ export function* worstLetters(sheet: Sheet, graph: Graph, work: Work): Rendering
       });
     }
     for (const { letter, contours } of lettersOf(source, work.type.face(source.font), placement, pxPerMm)) {
-      const box = boundsOf(contours);
+      const box = contourPixels(contours);
       const area = box && overlap(box, graph.region);
       const coverage = area && new Fill(contours).coverage(area, heapArena);
       yield;
@@ -159,11 +160,12 @@ const putPart = (part: Int16Array, tile: Region, out: Int16Array, region: Region
   }
 };
 
-const boundsOf = (contours: readonly (readonly number[])[]): Region | null => {
-  const [xs, ys] = [0, 1].map((odd) => contours.flatMap((contour) => contour.filter((_, i) => i % 2 === odd))) as [number[], number[]];
-  if (xs.length === 0) return null;
-  const [x, y] = [Math.floor(Math.min(...xs)), Math.floor(Math.min(...ys))];
-  return { x, y, width: Math.ceil(Math.max(...xs)) - x + 1, height: Math.ceil(Math.max(...ys)) - y + 1 };
+/** The pixels that contours lie in; null of none. */
+export const contourPixels = (contours: readonly Contour[]): Region | null => {
+  const box = contourBox(contours);
+  if (!box) return null;
+  const [x, y] = [Math.floor(box.x), Math.floor(box.y)];
+  return { x, y, width: Math.ceil(box.x + box.width) - x + 1, height: Math.ceil(box.y + box.height) - y + 1 };
 };
 
 const lostOf = (coverage: Int16Array, area: Region, left: Int16Array, width: number): number => {

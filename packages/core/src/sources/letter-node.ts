@@ -3,7 +3,7 @@ import type { Node } from '../nodes/node';
 import { outlineNode } from '../nodes/outline-node';
 import type { FontRef } from '../sheet/model';
 import { layoutOf } from '../type/layout';
-import { flattened, type Contour, type Move } from '../type/outline';
+import { contourBox, flattened, type Contour, type Move } from '../type/outline';
 import { fontKey } from '../type/port';
 import { Fill } from '../type/scanline';
 
@@ -12,17 +12,6 @@ const FILLS = 0.84;
 /** Size that letters are set at before they are brought to the square, mm. */
 const SET_MM = 100;
 const BLACK = [0, 0, 0] as const;
-
-const boundsOf = (contours: readonly Contour[]) => {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const contour of contours) {
-    for (let i = 0; i < contour.length; i += 2) {
-      const [x, y] = [contour[i] as number, contour[i + 1] as number];
-      [left, top, right, bottom] = [Math.min(left, x), Math.min(top, y), Math.max(right, x), Math.max(bottom, y)];
-    }
-  }
-  return { left, top, width: right - left, height: bottom - top };
-};
 
 /** Letters in the middle of a square, as large as it holds them by their ink; `side` in pixels. Nothing where they have no ink. */
 export const letterNode = (font: FontRef, text: string, side: number): Node =>
@@ -53,9 +42,10 @@ export const letterNode = (font: FontRef, text: string, side: number): Node =>
           }),
         ),
       );
-    const { left, top, width, height } = boundsOf(set({ a: 1, b: 0, c: 0, d: 0, e: 1, f: 0 }));
-    const by = (FILLS * side) / Math.max(width, height);
+    const box = contourBox(set({ a: 1, b: 0, c: 0, d: 0, e: 1, f: 0 }));
+    if (!box || box.width === 0 || box.height === 0) return { fill: new Fill([]), border: null };
+    const by = (FILLS * side) / Math.max(box.width, box.height);
     const middle = (from: number, length: number): number => side / 2 - by * (from + length / 2);
-    const contours = width > 0 && height > 0 ? set({ a: by, b: 0, c: middle(left, width), d: 0, e: by, f: middle(top, height) }) : [];
+    const contours = set({ a: by, b: 0, c: middle(box.x, box.width), d: 0, e: by, f: middle(box.y, box.height) });
     return { fill: new Fill(contours), border: null };
   });

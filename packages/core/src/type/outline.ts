@@ -30,6 +30,20 @@ export const after = (outer: Move, inner: Move): Move => ({
   f: outer.d * inner.c + outer.e * inner.f + outer.f,
 });
 
+/** The box about contours; null where there is none. */
+export const contourBox = (
+  contours: readonly Contour[],
+): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | null => {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const contour of contours) {
+    for (let i = 0; i < contour.length; i += 2) {
+      const [x, y] = [contour[i] as number, contour[i + 1] as number];
+      [left, top, right, bottom] = [Math.min(left, x), Math.min(top, y), Math.max(right, x), Math.max(bottom, y)];
+    }
+  }
+  return right >= left ? { x: left, y: top, width: right - left, height: bottom - top } : null;
+};
+
 /** How far, in pixels, a flattened curve may leave the curve. */
 const FLATNESS = 0.02;
 const MOST_PARTS = 256;

@@ -68,28 +68,26 @@ export const areCornersCrossed = (params: Params, placement: Placement): boolean
 /** Places along each side of a box that stand for all of it. */
 const ALONG = 48;
 
-/** A stretch as it lies on a sheet. */
-interface Stretch {
-  readonly map: StretchMap;
-  readonly within: (x: number, y: number) => Point;
-  readonly onSheet: (x: number, y: number) => Point;
-}
-
+/** A stretch on a sheet: from its places to those of the stretched print, and back; mm. */
 const stretchOf = remembering(
   8,
   (wanted: { readonly params: Params; readonly placement: Placement }) => JSON.stringify(wanted),
-  ({ params, placement }): Stretch | null => {
+  ({ params, placement }): StretchMap | null => {
     const map = mapOf(params, placement);
-    return map && { map, ...frameOf(placement) };
+    if (!map) return null;
+    const { within, onSheet } = frameOf(placement);
+    const through = (way: StretchMap['back']) => (x: number, y: number) => {
+      const at = within(x, y);
+      const there = way(at.x, at.y);
+      return onSheet(there.x, there.y);
+    };
+    return { forward: through(map.forward), back: through(map.back) };
   },
 );
 
-/** The hull of places. */
-const hullOf = (points: readonly Point[]): Region => {
-  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
-  const [left, top] = [Math.floor(Math.min(...xs)), Math.floor(Math.min(...ys))];
-  return { x: left, y: top, width: Math.ceil(Math.max(...xs)) - left, height: Math.ceil(Math.max(...ys)) - top };
-};
+/** Farther than anything is placed, px. */
+const FAR_PX = 1e6;
+const held = (px: number): number => Math.max(-FAR_PX, Math.min(FAR_PX, px));
 
 /** Places over a region, its rim and what is in it. */
 const placesOver = ({ x, y, width, height }: Region, count: number): Point[] =>
@@ -98,6 +96,14 @@ const placesOver = ({ x, y, width, height }: Region, count: number): Point[] =>
     y: y + (Math.floor(i / (count + 1)) / count) * height,
   }));
 
+/** The hull of where a map brings places over a region, px. */
+const hullOf = (region: Region, count: number, map: StretchMap['back'], pxPerMm: number): Region => {
+  const points = placesOver(region, count).map(({ x, y }) => map(x / pxPerMm, y / pxPerMm));
+  const [xs, ys] = [points.map(({ x }) => held(x * pxPerMm)), points.map(({ y }) => held(y * pxPerMm))];
+  const [left, top] = [Math.floor(Math.min(...xs)), Math.floor(Math.min(...ys))];
+  return { x: left, y: top, width: Math.ceil(Math.max(...xs)) - left, height: Math.ceil(Math.max(...ys)) - top };
+};
+
 /** Places that are looked at across a region; what lies between them may come from as far beyond the rest as a share of it. */
 const OVER = 32;
 const BETWEEN = 8;
@@ -105,34 +111,15 @@ const BETWEEN = 8;
 const MARGIN = 8;
 
 /** What of its input a region is made from: within the input's box; a pixel of it where there is nothing. */
-const readFrom = (stretch: Stretch, region: Region, { pxPerMm, box }: Where): Region => {
-  const { map, within, onSheet } = stretch;
-  const from = hullOf(
-    placesOver(region, OVER).map(({ x, y }) => {
-      const at = within(x / pxPerMm, y / pxPerMm);
-      const { x: bx, y: by } = map.back(at.x, at.y);
-      const { x: px, y: py } = onSheet(bx, by);
-      const far = 1e7;
-      return { x: Math.max(-far, Math.min(far, px * pxPerMm)), y: Math.max(-far, Math.min(far, py * pxPerMm)) };
-    }),
-  );
-  const margin = MARGIN + Math.ceil(Math.max(from.width, from.height) / BETWEEN);
-  const wide = { x: from.x - margin, y: from.y - margin, width: from.width + 2 * margin, height: from.height + 2 * margin };
+const readFrom = ({ back }: StretchMap, region: Region, { pxPerMm, box }: Where): Region => {
+  const from = hullOf(region, OVER, back, pxPerMm);
+  const wide = grow(from, MARGIN + Math.ceil(Math.max(from.width, from.height) / BETWEEN));
   return overlap(wide, box) ?? { x: box.x, y: box.y, width: 1, height: 1 };
 };
 
 /** The box that the stretched print lies in. */
-const boxFor = ({ map, within, onSheet }: Stretch, { pxPerMm, box }: Where): Region => {
-  const far = 1e6;
-  const held = (px: number): number => Math.max(-far, Math.min(far, px));
-  const found = hullOf(
-    placesOver(box, ALONG).map(({ x, y }) => {
-      const at = within(x / pxPerMm, y / pxPerMm);
-      const there = map.forward(at.x, at.y);
-      const { x: px, y: py } = onSheet(there.x, there.y);
-      return { x: held(px * pxPerMm), y: held(py * pxPerMm) };
-    }),
-  );
+const boxFor = ({ forward }: StretchMap, { pxPerMm, box }: Where): Region => {
+  const found = hullOf(box, ALONG, forward, pxPerMm);
   // What lies between the places that were looked at.
   return grow(found, MARGIN + Math.ceil(Math.max(found.width, found.height) / ALONG));
 };
@@ -202,12 +189,9 @@ export const stretch = defineStep({
   *apply(input, params, at, kernels) {
     const found = stretchOf({ params, placement: at.placement });
     if (!found) return input;
-    const { map, within, onSheet } = found;
     const { pxPerMm } = at;
     const wayFrom = (x: number, y: number, way: Float64Array): void => {
-      const here = within(x / pxPerMm, y / pxPerMm);
-      const there = map.back(here.x, here.y);
-      const from = onSheet(there.x, there.y);
+      const from = found.back(x / pxPerMm, y / pxPerMm);
       way[0] = from.x * pxPerMm - x;
       way[1] = from.y * pxPerMm - y;
     };

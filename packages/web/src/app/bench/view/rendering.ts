@@ -165,6 +165,13 @@ export class Rendering {
       ],
     );
   });
+  /** Changes when the pictures that print do, or where they lie. */
+  private readonly picturesName = computed(() => {
+    const document = this.document();
+    return `${this.sourceName()} ${document ? [...passesOf(document.passes)].filter(({ on }) => on).map(({ id }) => id) : ''}`;
+  });
+  /** The pictures in which screens were looked for last. */
+  private foundIn: string | null = null;
   private readonly unprintedNumber = signal<number | null>(null);
   readonly unprintedVersion = this.unprintedNumber.asReadonly();
 
@@ -293,8 +300,11 @@ export class Rendering {
     this.whenQuiet(
       () => ({ version: this.whole(), isScreen: this.stepInHand()?.family === 'screen' }),
       async ({ version, isScreen }, signal) => {
-        if (version === null || !isScreen) return;
+        // They stay while dials are turned: only another picture, or another place of one, shows other screens.
+        const name = untracked(this.picturesName);
+        if (version === null || !isScreen || name === this.foundIn) return;
         this.foundScreens.set(await this.engine.ask({ kind: 'screens', version }, signal));
+        this.foundIn = name;
       },
     );
     this.whenQuiet(
