@@ -168,7 +168,8 @@ export class Rendering {
   /** Changes when the pictures that print do, or where they lie. */
   private readonly picturesName = computed(() => {
     const document = this.document();
-    return `${this.sourceName()} ${document ? [...passesOf(document.passes)].filter(({ on }) => on).map(({ id }) => id) : ''}`;
+    const printing = document ? [...passesOf(document.passes)].filter(({ on }) => on).map(({ id }) => id) : [];
+    return `${this.sourceName()} ${printing.join()}`;
   });
   /** The pictures in which screens were looked for last. */
   private foundIn: string | null = null;
