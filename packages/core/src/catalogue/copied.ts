@@ -36,3 +36,12 @@ export const copiedPass = (pass: Pass, freshId: FreshId): Pass => {
   });
   return renamedIn(PASS, copied(pass), idOf);
 };
+
+/** Characters that the name of a sheet or pass can have. */
+const MOST_NAME = 120;
+
+/** Another of a sheet or pass, told apart by its name. */
+export const anotherOf = <T extends { readonly name: string }>(one: T): T => ({
+  ...one,
+  name: `${one.name.slice(0, MOST_NAME - ' again'.length)} again`,
+});

@@ -10,6 +10,7 @@ import { filter, map } from 'rxjs';
 import { BenchActions, benchFeature } from './state/bench';
 import { JobActions, jobsFeature } from './state/jobs';
 import { Keymap } from './bench/keys/keymap';
+import { LastPlace } from './keeping/last-place';
 import { KeysDialog } from './bench/keys/keys-dialog';
 import { SaveState } from './ui/save-state';
 import { RemovalNotices } from './tray/removal-notices';
@@ -24,7 +25,7 @@ const placeOf = (url: string): Place =>
       ? 'bench'
       : url.endsWith('/dispatch')
         ? 'dispatch'
-        : url.startsWith('/jobs/')
+        : url.startsWith('/jobs/') && url !== '/jobs/new'
           ? 'job'
           : 'start';
 
@@ -35,10 +36,19 @@ const placeOf = (url: string): Place =>
   template: `
     <header>
       <a class="mark" routerLink="/" aria-label="Uvrant, start">Uvrant</a>
-      <div class="where">
-        <b>{{ job()?.name ?? (place() === 'tray' ? 'Tray' : 'No job yet') }}</b>
+      <button type="button" class="where" [matMenuTriggerFor]="jobList" aria-label="Jobs">
+        <b>
+          {{ job()?.name ?? (place() === 'tray' ? 'Tray' : 'No job yet') }}
+          <mat-icon svgIcon="down" />
+        </b>
         <span>{{ note() }}</span>
-      </div>
+      </button>
+      <mat-menu #jobList="matMenu">
+        <a mat-menu-item routerLink="/jobs/new">New job…</a>
+        @for (each of jobs(); track each.id) {
+          <a mat-menu-item [routerLink]="['/jobs', each.id]" [attr.aria-current]="each.id === job()?.id ? 'true' : null">{{ each.name }}</a>
+        }
+      </mat-menu>
       @if (job(); as job) {
         <nav aria-label="Places">
           <a [routerLink]="['/jobs', job.id]" [attr.aria-current]="place() === 'job' ? 'page' : null">Job</a>
@@ -103,6 +113,7 @@ export class App {
   protected readonly allShades = SHADES;
 
   protected readonly job = this.store.selectSignal(jobsFeature.selectJob);
+  protected readonly jobs = this.store.selectSignal(jobsFeature.selectJobs);
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
   private readonly benchSheet = this.store.selectSignal(benchFeature.selectId);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
@@ -136,6 +147,7 @@ export class App {
   constructor() {
     this.store.dispatch(JobActions.windowOpened());
     inject(RemovalNotices);
+    inject(LastPlace);
   }
 
   protected undo(): void {

@@ -1,9 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { MatFormField } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { anotherOf, type Sheet } from '@uvrant/core';
 import { JobActions, jobsFeature } from '../state/jobs';
 import { TrayActions } from '../state/tray';
 import { TrayNotice } from '../tray/tray-notice';
@@ -16,7 +15,7 @@ import { Uploads } from './uploads';
 /** A job: a new sheet made from a picture, and the sheets there are. */
 @Component({
   selector: 'uv-job-page',
-  imports: [MatFormField, MatInput, MatTooltip, NameEntry, NewSheet, RouterLink, SheetPreview, TrayNotice, Uploads],
+  imports: [MatTooltip, NameEntry, NewSheet, RouterLink, SheetPreview, TrayNotice, Uploads],
   template: `
     <div class="page">
       <uv-uploads />
@@ -25,9 +24,8 @@ import { Uploads } from './uploads';
         <p class="uv-warn" role="alert">{{ problem }}</p>
       }
       @if (contents(); as contents) {
-        @if (contents.assets.length > 0) {
-          <uv-new-sheet [jobId]="contents.job.id" [assets]="contents.assets" [latest]="latest()" [count]="contents.sheets.length" />
-        } @else {
+        <uv-new-sheet [jobId]="contents.job.id" [assets]="contents.assets" [latest]="latest()" [count]="contents.sheets.length" />
+        @if (contents.assets.length === 0) {
           <div class="empty">
             <h1>Drop a photograph here</h1>
             <p>One with strong light and shade prints best. PNG, JPEG, TIFF, WebP, AVIF or GIF, up to 300 megapixels.</p>
@@ -67,6 +65,16 @@ import { Uploads } from './uploads';
                     </span>
                   </a>
                 }
+                @if (sheet.fault === null) {
+                  <button
+                    type="button"
+                    class="doing"
+                    [attr.aria-label]="'Duplicate the sheet ' + sheet.document.name"
+                    (click)="duplicate(sheet.document)"
+                  >
+                    Duplicate
+                  </button>
+                }
                 <button
                   type="button"
                   class="remove"
@@ -94,22 +102,7 @@ import { Uploads } from './uploads';
             @for (job of others(); track job.id) {
               <a class="other" [routerLink]="['/jobs', job.id]">{{ job.name }}</a>
             }
-            @if (naming()) {
-              <mat-form-field>
-                <input
-                  matInput
-                  #fresh
-                  aria-label="Name of the new job"
-                  placeholder="Name of the new job"
-                  maxlength="120"
-                  (keydown.enter)="begin(fresh.value)"
-                  (keydown.escape)="naming.set(false)"
-                />
-              </mat-form-field>
-              <button type="button" class="uv-button" (click)="begin(fresh.value)">Begin it</button>
-            } @else {
-              <button type="button" class="uv-button" (click)="naming.set(true)">New job…</button>
-            }
+            <a class="uv-button" routerLink="/jobs/new">New job…</a>
           </p>
         </section>
       } @else if (!problem()) {
@@ -128,10 +121,9 @@ export class JobPage {
   private readonly jobs = this.store.selectSignal(jobsFeature.selectJobs);
   protected readonly latest = this.store.selectSignal(jobsFeature.selectLatest);
   protected readonly problem = this.store.selectSignal(jobsFeature.selectProblem);
-  protected readonly naming = signal(false);
 
   protected readonly contents = computed(() => (this.all()?.job.id === this.job() ? this.all() : null));
-  protected readonly others = computed(() => this.jobs().filter((job) => job.id !== this.job()));
+  protected readonly others = computed(() => (this.jobs() ?? []).filter((job) => job.id !== this.job()));
 
   constructor() {
     effect(() => this.store.dispatch(JobActions.jobEntered({ id: this.job() })));
@@ -152,9 +144,7 @@ export class JobPage {
     this.store.dispatch(TrayActions.removalWanted({ item: { kind, id, jobId: kind === 'job' ? null : this.job(), name } }));
   }
 
-  protected begin(name: string): void {
-    if (!name.trim()) return;
-    this.naming.set(false);
-    this.store.dispatch(JobActions.newJobWanted({ name: name.trim() }));
+  protected duplicate(document: Sheet): void {
+    this.store.dispatch(JobActions.sheetWanted({ jobId: this.job(), document: anotherOf(document) }));
   }
 }

@@ -38,12 +38,13 @@ export const JobActions = createActionGroup({
 });
 
 interface JobsState {
-  readonly jobs: readonly Job[];
+  /** Null until they are listed. */
+  readonly jobs: readonly Job[] | null;
   readonly contents: JobContents | null;
   readonly problem: string | null;
   /** Pictures on their way, in the order in which they were dropped. */
   readonly underWay: EntityState<Upload>;
-  /** The picture taken in last, to be offered for a new sheet. */
+  /** The photograph taken in last, to be offered for a new sheet. */
   readonly latest: string | null;
   /** The job that is being read was known already: what it does not have any more was removed. */
   readonly isReadAgain: boolean;
@@ -51,7 +52,7 @@ interface JobsState {
 
 const uploads = createEntityAdapter<Upload>();
 const initial: JobsState = {
-  jobs: [],
+  jobs: null,
   contents: null,
   problem: null,
   underWay: uploads.getInitialState(),
@@ -113,10 +114,10 @@ export const jobsFeature = createFeature({
     })),
     on(JobActions.jobReadAgain, (state): JobsState => ({ ...state, isReadAgain: true })),
     on(JobActions.jobRefused, (state, { message }): JobsState => ({ ...state, problem: message })),
-    on(JobActions.jobCreated, (state, { job }): JobsState => ({ ...state, jobs: [job, ...state.jobs] })),
+    on(JobActions.jobCreated, (state, { job }): JobsState => ({ ...state, jobs: [job, ...(state.jobs ?? [])] })),
     on(JobActions.jobRenamed, (state, { id, name }): JobsState => ({
       ...state,
-      jobs: state.jobs.map((job) => (job.id === id ? { ...job, name } : job)),
+      jobs: (state.jobs ?? []).map((job) => (job.id === id ? { ...job, name } : job)),
       contents: state.contents?.job.id === id ? { ...state.contents, job: { ...state.contents.job, name } } : state.contents,
     })),
     on(JobActions.pictureDropped, (state, { id, file }): JobsState => ({
@@ -132,7 +133,7 @@ export const jobsFeature = createFeature({
       const { contents } = state;
       if (!contents) return { ...state, underWay };
       const assets = [asset, ...contents.assets.filter((each) => each.sha256 !== asset.sha256)];
-      return { ...state, underWay, contents: { ...contents, assets }, latest: asset.sha256 };
+      return { ...state, underWay, contents: { ...contents, assets }, latest: asset.drawer === 'picture' ? asset.sha256 : state.latest };
     }),
     on(JobActions.pictureKnown, (state, { asset }) =>
       withAssets(state, (assets) => assets.map((each) => (each.sha256 === asset.sha256 ? asset : each))),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
+  anotherOf,
   choice,
   INKS,
   LEAST_POSTER_PPI,
@@ -16,8 +17,11 @@ import {
   type Sheet,
   type Size,
 } from '@uvrant/core';
-import { jobsFeature } from '../../state/jobs';
+import { benchFeature } from '../../state/bench';
+import { JobActions, jobsFeature } from '../../state/jobs';
+import { ActionMenu } from '../../ui/action-menu';
 import { ColourPicker } from '../../ui/colour-picker';
+import { heldPpi, heldSize, tradeName, tradeSizes, turned } from '../../ui/sheet-sizes';
 import { Toggles } from '../../ui/toggles';
 import { Figure } from '../../ui/figure';
 import { Lengths } from '../../ui/lengths';
@@ -30,13 +34,23 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard', 'screened'], 
 /** The sheet's head: its size, resolution, edges, stock and inks. */
 @Component({
   selector: 'uv-sheet-dials',
-  imports: [ColourPicker, Figure, ChoiceField, NameEntry, Toggles],
+  imports: [ActionMenu, ColourPicker, Figure, ChoiceField, NameEntry, Toggles],
   template: `
     <header>
       <h2><uv-name-entry [value]="sheet().name" label="Name of the sheet" (renamed)="edit({ name: $event })" /></h2>
       <p>{{ pixels().width }} × {{ pixels().height }} px. What the sheet is, before anything prints on it.</p>
+      <div class="doing" role="group" aria-label="This sheet">
+        <button type="button" (click)="duplicate()">Duplicate the sheet</button>
+      </div>
     </header>
     <div class="block">
+      <div class="pair">
+        <b>Size</b>
+        <uv-action-menu [actions]="sizes()" [words]="sizeName()" [label]="'Size: ' + sizeName() + '; another'" (chosen)="resize($event)" />
+        @if (sheet().size.width !== sheet().size.height) {
+          <button type="button" class="uv-link" (click)="turn()">{{ isLandscape() ? 'Make it portrait' : 'Make it landscape' }}</button>
+        }
+      </div>
       <div class="pair">
         <b>Width</b>
         <uv-figure
@@ -175,7 +189,9 @@ const EDGES = choice({ title: 'Edges', options: ['smooth', 'hard', 'screened'], 
 export class SheetDials {
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
-  private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
+  private readonly store = inject(Store);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly jobId = this.store.selectSignal(benchFeature.selectJobId);
   protected readonly lengths = inject(Lengths);
   protected readonly stocks = STOCKS.map((stock) => ({ value: stock, words: stock.name, colour: stock.colour }));
   protected readonly stock = computed(() => STOCKS.find(({ name }) => name === this.sheet().stock.name) ?? null);
@@ -194,19 +210,35 @@ export class SheetDials {
   });
   protected readonly otherInks = computed(() => INKS.filter((ink) => !this.sheet().inks.some((each) => each.id === ink.id)));
 
+  protected readonly isLandscape = computed(() => this.sheet().size.width > this.sheet().size.height);
+  protected readonly sizeName = computed(() => tradeName(this.sheet().size) ?? 'its own');
+  /** The sizes of the trade, turned as the sheet is. */
+  protected readonly sizes = computed(() =>
+    tradeSizes(this.isLandscape()).map(({ name, size, use }) => ({ value: size, words: name, note: use })),
+  );
+
+  protected turn(): void {
+    this.resize(turned(this.sheet().size));
+  }
+
+  protected duplicate(): void {
+    const jobId = this.jobId();
+    if (jobId !== null) this.store.dispatch(JobActions.sheetWanted({ jobId, document: anotherOf(this.sheet()) }));
+  }
+
   protected edit(change: Partial<Sheet>, gesture: string | null = null): void {
     this.editing.sheet((sheet) => ({ ...sheet, ...change }), gesture);
   }
 
   protected setPpi(ppi: number): void {
-    this.edit({ ppi: Math.round(Math.max(36, Math.min(2400, ppi))) });
+    this.edit({ ppi: heldPpi(ppi) });
   }
 
   protected readonly setEdges = (edges: unknown): void => this.edit({ edges: edges as Edges });
 
   /** Another size: what filled the sheet, or lay whole on it, does so again. */
-  protected resize(size: Size): void {
-    if (!(size.width >= 10 && size.height >= 10 && size.width <= 5000 && size.height <= 5000)) return;
+  protected resize(wanted: Size): void {
+    const size = heldSize(wanted);
     const replaced = (pass: Pass): Pass => {
       const placedAgain = this.replaced(pass, size);
       const { source } = placedAgain;

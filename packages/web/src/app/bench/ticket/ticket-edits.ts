@@ -1,6 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
+  anotherOf,
   clipOf,
   copiedPass,
   copiedStep,
@@ -65,7 +66,7 @@ export class TicketEdits {
       return this.editing.choose({ pass: pass.id, step: copy.id });
     }
     const copy = copiedPass(pass, freshId);
-    const named = { ...copy, name: `${pass.name} again`.slice(0, 120) };
+    const named = anotherOf(copy);
     if (this.editing.sheet((each) => insertPass(each, named, { group: place.group, after: pass.id }))) {
       this.editing.choose({ pass: named.id, step: null });
     }
