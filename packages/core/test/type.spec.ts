@@ -66,7 +66,7 @@ describe('shaping', () => {
     const [l, ...rest] = face('anton').shape('Łódź');
     expect(l?.glyph).toBeGreaterThan(2 ** 16);
     expect(rest.every(({ glyph }) => glyph !== 0)).toBe(true);
-    const { lines } = layoutOf(dials({ text: 'A漢B漢字' }), face('anton'), 100);
+    const { lines } = layoutOf(dials({ text: 'A漢B漢字' }), face('anton'), { width: 100, height: 1000 });
     expect(lines[0]?.missing).toBe('漢字');
   });
 });
@@ -80,7 +80,7 @@ describe('a layout', () => {
   });
 
   test('fitted lines are each as wide as the measure, with one gap between them', () => {
-    const { lines, height } = layoutOf(dials({ text: 'PERIGEE\nHOURS', lines: 'fit' }), face('anton'), 300);
+    const { lines, height } = layoutOf(dials({ text: 'PERIGEE\nHOURS', lines: 'fit' }), face('anton'), { width: 300, height: 1000 });
     const cap = capShare(face('anton'));
     lines.forEach(({ width }) => expect(width).toBeCloseTo(300, 9));
     const [first, second] = lines as [(typeof lines)[0], (typeof lines)[0]];
@@ -89,24 +89,69 @@ describe('a layout', () => {
     expect(height).toBe(second.baseline);
   });
 
+  test('fitted to a box too low for them, lines are made smaller together until they end with it', () => {
+    const set = dials({ text: 'PERIGEE\nHOURS', lines: 'fit box', align: 'centre' });
+    const free = layoutOf(set, face('anton'), { width: 300, height: 1000 });
+    expect(free).toEqual(layoutOf({ ...set, lines: 'fit' }, face('anton'), { width: 300, height: 1000 }));
+    const held = layoutOf(set, face('anton'), { width: 300, height: 90 });
+    expect(held.height).toBeCloseTo(90, 9);
+    held.lines.forEach(({ width, x }) => {
+      expect(width).toBeCloseTo((300 * 90) / free.height, 9);
+      expect(x + width / 2).toBeCloseTo(150, 9);
+    });
+  });
+
+  test('lines are broken between words where the measure asks, as evenly as may be', () => {
+    const text = 'the moon drew so near that the tide stood over the quay and the last boats';
+    const set = dials({ text, lines: 'wrap' });
+    const { lines } = layoutOf(set, face('archivo-black'), { width: 200, height: 1000 });
+    expect(lines.map((line) => line.text).join(' ')).toBe(text);
+    lines.forEach(({ width }) => expect(width).toBeLessThanOrEqual(200));
+    // Every way to break it into lines that fit, tried: none leaves a smaller sum of squares (Knuth and Plass 1981 minimise such a sum).
+    const words = text.split(' ');
+    const wide = (from: number, to: number): number =>
+      layoutOf(dials({ text: words.slice(from, to).join(' ') }), face('archivo-black'), { width: 200, height: 1000 }).lines[0]!.width;
+    const least = (from: number): number => {
+      if (from === words.length) return 0;
+      let best = Infinity;
+      for (let to = from + 1; to <= words.length && (to === from + 1 || wide(from, to) <= 200); to++) {
+        const empty = to === words.length ? 0 : Math.max(0, 200 - wide(from, to));
+        best = Math.min(best, empty * empty + least(to));
+      }
+      return best;
+    };
+    const empties = lines.slice(0, -1).map(({ width }) => (200 - width) ** 2);
+    expect(empties.reduce((sum, each) => sum + each, 0)).toBeCloseTo(least(0), 3);
+  });
+
+  test('a word wider than the measure stands by itself, and lines that were broken by hand stay so', () => {
+    const text = 'a extraordinarily b\nc d';
+    const { lines } = layoutOf(dials({ text, lines: 'wrap' }), face('archivo-black'), { width: 60, height: 1000 });
+    expect(lines.map((line) => line.text)).toEqual(['a', 'extraordinarily', 'b', 'c d']);
+  });
+
   test('spread letters end where the measure does; the set size is kept', () => {
-    const [line] = layoutOf(dials({ lines: 'spread', align: 'centre' }), face('bebas-neue'), 250).lines;
+    const [line] = layoutOf(dials({ lines: 'spread', align: 'centre' }), face('bebas-neue'), { width: 250, height: 1000 }).lines;
     expect([line?.width, line?.x, line?.em]).toEqual([expect.closeTo(250, 9), expect.closeTo(0, 9), 20]);
   });
 
   test('tracking, stretch, alignment and upper case', () => {
-    const width = (change: Partial<TypeDials>): number => layoutOf(dials(change), face('archivo-black'), 400).lines[0]?.width as number;
+    const width = (change: Partial<TypeDials>): number =>
+      layoutOf(dials(change), face('archivo-black'), { width: 400, height: 1000 }).lines[0]?.width as number;
     const plain = width({});
     expect(width({ tracking: 100 })).toBeCloseTo(plain + 12 * 2, 9);
     expect(width({ stretch: 1.5 })).toBeCloseTo(1.5 * plain, 9);
-    expect(layoutOf(dials({ align: 'right' }), face('archivo-black'), 400).lines[0]?.x).toBeCloseTo(400 - plain, 9);
-    expect(layoutOf(dials({ upperCase: true }), face('archivo-black'), 400).lines[0]?.text).toBe('PERIGEE HOURS');
+    expect(layoutOf(dials({ align: 'right' }), face('archivo-black'), { width: 400, height: 1000 }).lines[0]?.x).toBeCloseTo(
+      400 - plain,
+      9,
+    );
+    expect(layoutOf(dials({ upperCase: true }), face('archivo-black'), { width: 400, height: 1000 }).lines[0]?.text).toBe('PERIGEE HOURS');
   });
 
   test('an empty text and empty lines take their room and draw nothing', () => {
-    const { lines } = layoutOf(dials({ text: 'A\n\nB' }), face('anton'), 100);
+    const { lines } = layoutOf(dials({ text: 'A\n\nB' }), face('anton'), { width: 100, height: 1000 });
     expect(lines.map(({ glyphs }) => glyphs.length)).toEqual([1, 0, 1]);
-    expect(layoutOf(dials({ text: '' }), face('anton'), 100).lines[0]?.glyphs).toEqual([]);
+    expect(layoutOf(dials({ text: '' }), face('anton'), { width: 100, height: 1000 }).lines[0]?.glyphs).toEqual([]);
   });
 });
 
@@ -114,7 +159,7 @@ describe('the scanline', () => {
   const region: Region = { x: 0, y: 0, width: 400, height: 160 };
   const contoursOf = (family: string, text: string, size: number, x: number, y: number): Contour[] => {
     const each = face(family);
-    return layoutOf(dials({ text, size }), each, 400).lines.flatMap(({ glyphs }) =>
+    return layoutOf(dials({ text, size }), each, { width: 400, height: 1000 }).lines.flatMap(({ glyphs }) =>
       glyphs.flatMap((at) => flattened(each.outline(at.glyph), { a: at.scaleX, b: 0, c: x + at.x, d: 0, e: -at.scaleY, f: y + at.y })),
     );
   };

@@ -1,5 +1,5 @@
 /** Copies of passes and steps, with ids of their own throughout. */
-import type { Mask, Pass, Step } from '../sheet/model';
+import { LONGEST_NAME, type Mask, type Pass, type Step } from '../sheet/model';
 import { passesOf } from '../sheet/walk';
 import { PASS } from './document';
 import { renamedIn } from './references';
@@ -37,11 +37,8 @@ export const copiedPass = (pass: Pass, freshId: FreshId): Pass => {
   return renamedIn(PASS, copied(pass), idOf);
 };
 
-/** Characters that the name of a sheet or pass can have. */
-const MOST_NAME = 120;
-
 /** Another of a sheet or pass, told apart by its name. */
 export const anotherOf = <T extends { readonly name: string }>(one: T): T => ({
   ...one,
-  name: `${one.name.slice(0, MOST_NAME - ' again'.length)} again`,
+  name: `${one.name.slice(0, LONGEST_NAME - ' again'.length)} again`,
 });

@@ -30,7 +30,7 @@ export const letterNode = (font: FontRef, text: string, side: number): Node =>
       stretch: 1,
     } as const;
     const set = (move: Move): Contour[] =>
-      layoutOf(setting, face, SET_MM).lines.flatMap(({ glyphs }) =>
+      layoutOf(setting, face, { width: SET_MM, height: SET_MM }).lines.flatMap(({ glyphs }) =>
         glyphs.flatMap(({ glyph, x, y, scaleX, scaleY }) =>
           flattened(face.outline(glyph), {
             a: move.a * scaleX,

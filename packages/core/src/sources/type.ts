@@ -20,7 +20,7 @@ export interface SetLetter {
 /** Every letter of set type, in the order of its lines. */
 export const lettersOf = (dials: TypeDials, face: Face, placement: Placement, pxPerMm: number): SetLetter[] => {
   const move = boxMove(placement, pxPerMm);
-  return layoutOf(dials, face, placement.width).lines.flatMap(({ text, glyphs }) =>
+  return layoutOf(dials, face, placement).lines.flatMap(({ text, glyphs }) =>
     glyphs.map(({ glyph, cluster, x, y, scaleX, scaleY }) => ({
       letter: String.fromCodePoint(text.codePointAt(cluster) ?? 32),
       contours: flattened(face.outline(glyph), after(move, { a: scaleX, b: 0, c: x, d: 0, e: -scaleY, f: y })),
@@ -37,7 +37,7 @@ export const typeNode = (font: FontRef, dials: TypeDials, paints: Paints, placem
   });
 
 /** Fitted lines have sizes of their own. */
-const NOT_FITTED = { dial: 'lines', isNot: 'fit' } as const;
+const NOT_FITTED = { dial: 'lines', isNot: ['fit', 'fit box'] } as const;
 
 const DIALS = {
   text: textDial({ title: 'Text', default: 'LETTERING' }),

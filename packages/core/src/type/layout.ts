@@ -1,7 +1,7 @@
 import type { Face, ShapedGlyph } from './port';
 
 export const ALIGNMENTS = ['left', 'centre', 'right'] as const;
-export const LINE_WAYS = ['as set', 'fit', 'spread'] as const;
+export const LINE_WAYS = ['as set', 'wrap', 'fit', 'fit box', 'spread'] as const;
 export const SIZE_WAYS = ['em', 'cap height'] as const;
 
 /** How text is set; lengths in mm. */
@@ -15,7 +15,10 @@ export interface TypeDials {
   readonly tracking: number;
   readonly align: (typeof ALIGNMENTS)[number];
   readonly upperCase: boolean;
-  /** As set; each line made as wide as the measure; or its letters spread across it. */
+  /**
+   * As set; broken where the measure asks for it; each line made as wide as the measure, also no higher together than the box;
+   * or its letters spread across it.
+   */
   readonly lines: (typeof LINE_WAYS)[number];
   /** Width of the letters as a share of their own. */
   readonly stretch: number;
@@ -81,18 +84,64 @@ const shapedLine = (raw: string, dials: TypeDials, face: Face): ShapedLine => {
   return { text, glyphs, ems };
 };
 
+/** A block as wide and as high as type may be, mm. */
+export interface TypeBox {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** True where each line has a size of its own. */
+const isFitted = ({ lines }: TypeDials): boolean => lines === 'fit' || lines === 'fit box';
+
 /**
- * Text as lines of placed glyphs in a block as wide as the measure (mm). The first line's capitals touch the block's top;
- * between a line's baseline and the next line's capitals there is the same gap: the leading less the capitals' height, of
- * the size, or of the smallest line where lines are fitted.
+ * Text broken between its words into lines no wider than a measure (in ems), so that the sum of the squares of what stays empty, the
+ * last line aside, is least; a word that is wider stands by itself. Line breaking by dynamic programming as common practice.
  */
-export const layoutOf = (dials: TypeDials, face: Face, measure: number): Layout => {
-  const shaped = dials.text.split('\n').map((raw) => shapedLine(raw, dials, face));
+const brokenLines = (raw: string, dials: TypeDials, face: Face, measure: number): string[] => {
+  const words = raw.split(/ +/).filter((word) => word !== '');
+  if (words.length < 2) return [raw];
+  const space = shapedLine('n n', dials, face).ems - 2 * shapedLine('n', dials, face).ems;
+  const widths = words.map((word) => shapedLine(word, dials, face).ems);
+  // The least cost of all words from each on, and where the line that begins there ends.
+  const cost = [...words.map(() => Infinity), 0];
+  const end = words.map((_, i) => i + 1);
+  for (let from = words.length - 1; from >= 0; from--) {
+    let width = -space;
+    for (let to = from; to < words.length; to++) {
+      width += space + (widths[to] as number);
+      if (width > measure && to > from) break;
+      const empty = Math.max(0, measure - width);
+      const total = (to === words.length - 1 ? 0 : empty * empty) + (cost[to + 1] as number);
+      if (total >= (cost[from] as number)) continue;
+      [cost[from], end[from]] = [total, to + 1];
+    }
+  }
+  const lines: string[] = [];
+  for (let from = 0; from < words.length; from = end[from] as number) lines.push(words.slice(from, end[from]).join(' '));
+  return lines;
+};
+
+/**
+ * Text as lines of placed glyphs in a block as wide as a box. The first line's capitals touch the block's top; between a line's
+ * baseline and the next line's capitals there is the same gap: the leading less the capitals' height, of the size, or of the
+ * smallest line where lines are fitted. Lines that are fitted to the box are together no higher than it.
+ */
+export const layoutOf = (dials: TypeDials, face: Face, box: TypeBox): Layout => {
   const set = emOf(dials, face);
-  const sizes = shaped.map(({ ems }) => (dials.lines === 'fit' && ems > 0 ? measure / ems : set));
+  const raw = dials.text.split('\n');
+  const broken = dials.lines === 'wrap' ? raw.flatMap((line) => brokenLines(line, dials, face, box.width / set)) : raw;
+  const shaped = broken.map((line) => shapedLine(line, dials, face));
+  const whole = blockOf(shaped, dials, face, set, box.width, 1);
+  if (dials.lines !== 'fit box' || whole.height <= box.height) return whole;
+  return blockOf(shaped, dials, face, set, box.width, box.height / whole.height);
+};
+
+/** Shaped lines one below the other in a measure, mm; those that are fitted to it by a share of what would fill it. */
+const blockOf = (shaped: readonly ShapedLine[], dials: TypeDials, face: Face, set: number, measure: number, by: number): Layout => {
+  const sizes = shaped.map(({ ems }) => (isFitted(dials) && ems > 0 ? (by * measure) / ems : set * by));
   const fitted = sizes.filter((_, i) => (shaped[i] as ShapedLine).ems > 0);
   const cap = capShare(face);
-  const gap = (dials.leading - cap) * (dials.lines === 'fit' && fitted.length > 0 ? Math.min(...fitted) : set);
+  const gap = (dials.leading - cap) * (isFitted(dials) && fitted.length > 0 ? Math.min(...fitted) : set * by);
   const lines: SetLine[] = [];
   let bottom = -gap;
   for (const [i, line] of shaped.entries()) {

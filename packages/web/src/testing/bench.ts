@@ -45,7 +45,7 @@ export const fakeRendering = () => ({
   spotsFor: () => Promise.resolve<readonly Spot[]>([]),
   withWear: (sheet: Sheet) => sheet,
   small: signal({}),
-  setting: signal<TypeSetting | null>(null),
+  settings: signal<Readonly<Record<string, TypeSetting>>>({}),
   trial: signal<Sheet | null>(null),
   tonesOf: () => Promise.resolve({ picture: 0.2, beneath: 0.8 }),
   fail: (error: unknown) => {

@@ -23,7 +23,7 @@ import { additionsAt } from './adding/additions';
 import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
 import { PassDials } from './dials/pass-dials';
-import { around, extentOf, gripAt, heightened, movedPass, movedPlacement, passesAt, STILL } from './table/placing-box';
+import { around, extentOf, gripAt, movedPass, movedPlacement, passesAt, STILL, typeBox } from './table/placing-box';
 import { snapped, snapLines } from './table/snapping';
 import { Ticket } from './ticket/ticket';
 import { TicketEdits } from './ticket/ticket-edits';
@@ -181,7 +181,7 @@ describe('a pass’s dials', () => {
 
   test('type: text, how it is set, and letters that the font lacks', async () => {
     const bench = onBench(sheetOf(passOf('t', freshSource('type', { text: 'Hours' }))));
-    bench.rendering.setting.set({ lines: [{ text: 'Hours', width: 10, em: 20 }], height: 14, cap: 0.7, missing: '漢' });
+    bench.rendering.settings.set({ t: { lines: [{ text: 'Hours', x: 0, width: 10, em: 20 }], height: 14, cap: 0.7, missing: '漢' } });
     const fixture = await shown(bench, 't');
     expect(textOf(fixture)).toContain('Capitals 14.0 mm high');
     expect(textOf(fixture)).toContain('This font has no “漢”');
@@ -271,8 +271,19 @@ describe('boxes on the table', () => {
     const grown = movedPass(type, type.placement, { ...STILL, about: [0, 0], sx: 2, sy: 2 });
     expect(grown.source).toMatchObject({ size: 20, border: 2 });
     expect(movedPass(type, type.placement, { ...STILL, about: [0, 0], sx: 2 }).source).toMatchObject({ size: 10 });
-    const high = heightened({ ...box, turn: 0 }, 60);
-    expect(extentOf(high)).toEqual([80, 90, 120, 150]);
+  });
+
+  test('type is held by what its lines cover, turned or not; by its whole block where that sets its measure', () => {
+    const set = { lines: [{ text: 'Hours', x: 5, width: 20, em: 12 }], height: 60, cap: 0.7, missing: '' };
+    const source = (lines: 'as set' | 'wrap' | 'fit box') => freshSource('type', { lines });
+    const place = boxAt(100, 110, 40, 40);
+    expect(extentOf(typeBox(source('as set'), place, set))).toEqual([85, 90, 105, 150]);
+    expect(extentOf(typeBox(source('wrap'), place, set))).toEqual([80, 90, 120, 150]);
+    expect(typeBox(source('fit box'), place, set)).toBe(place);
+    // A quarter counter-clockwise: what was the top is on the left, what was the left is below.
+    const turned = extentOf(typeBox(source('as set'), { ...place, turn: 90 }, set));
+    expect(turned).toEqual([80, 105, 140, 125].map((v) => expect.closeTo(v, 9) as number));
+    expect(typeBox(source('as set'), place, { ...set, height: 0 })).toBe(place);
   });
 
   test('edges and middles are drawn to the sheet’s edges, middle and thirds, and to other passes', () => {

@@ -97,7 +97,8 @@ export interface BareMask {
 }
 
 export interface TypeSetting {
-  readonly lines: readonly { readonly text: string; readonly width: number; readonly em: number }[];
+  /** `x`: its left end, mm from the block's. */
+  readonly lines: readonly { readonly text: string; readonly x: number; readonly width: number; readonly em: number }[];
   /** Height of the block, mm. */
   readonly height: number;
   /** Height of its capitals as a share of the em. */

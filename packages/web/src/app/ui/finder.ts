@@ -23,6 +23,8 @@ export interface FinderItem {
   readonly group: string;
   /** Other words that it is looked for by. */
   readonly words?: string;
+  /** Words that show it, in a font of the page. */
+  readonly sample?: { readonly words: string; readonly font: string };
 }
 
 const plain = (text: string): string => text.toLowerCase().normalize('NFKD').replace(/\p{M}/gu, '');
@@ -80,6 +82,9 @@ const LEFT_AFTER_MS = 80;
               (mouseenter)="point(item.id)"
               (mouseleave)="pointSoon(null)"
             >
+              @if (item.sample; as sample) {
+                <span class="sample" [style.fontFamily]="sample.font">{{ sample.words }}</span>
+              }
               <b>{{ item.title }}</b>
               <small>{{ item.note }}</small>
             </mat-option>

@@ -111,8 +111,9 @@ const TYPE: readonly Addition[] = [
         freshSource('type', {
           text: 'Big\nletters',
           upperCase: true,
-          lines: 'fit',
+          lines: 'fit box',
           leading: 0.95,
+          align: 'centre',
           colour: standingOut(sheet),
           size: sheet.size.height / 12,
         }),
@@ -128,7 +129,14 @@ const TYPE: readonly Addition[] = [
     ofPass((sheet) =>
       passOf(
         'Lettering',
-        freshSource('type', { text: 'Left\nbare', upperCase: true, lines: 'fit', leading: 0.95, size: sheet.size.height / 12 }),
+        freshSource('type', {
+          text: 'Left\nbare',
+          upperCase: true,
+          lines: 'fit box',
+          leading: 0.95,
+          align: 'centre',
+          size: sheet.size.height / 12,
+        }),
         share(sheet.size, 0.84, 0.34, 0.76),
         { mode: 'knock-out', strength: 1 },
       ),
@@ -167,6 +175,44 @@ const TYPE: readonly Addition[] = [
     ),
   ),
   text(
+    'type-curved',
+    'Curved lettering',
+    'One line along an arc; the step Stretch into shape bends it.',
+    'text type arc arch curve round rainbow badge circle headline',
+    ofPass((sheet) => {
+      const set = freshSource('type', {
+        text: 'Curved line',
+        upperCase: true,
+        lines: 'fit box',
+        align: 'centre',
+        colour: standingOut(sheet),
+        size: sheet.size.height / 12,
+      });
+      const arc = freshStep('stretch', { shape: 'arc', by: 0.4 }, freshId());
+      return { ...passOf('Lettering', set, share(sheet.size, 0.7, 0.12)), steps: [arc] };
+    }),
+  ),
+  text(
+    'type-paragraph',
+    'A paragraph',
+    'Small text that breaks its lines by itself.',
+    'text type wrap body copy column credits lines break caption',
+    ofPass((sheet) =>
+      passOf(
+        'Paragraph',
+        freshSource('type', {
+          text: 'Words for the foot of a poster, which go on to the next line where this one ends.',
+          lines: 'wrap',
+          font: { family: 'courier-prime' },
+          size: sheet.size.height / 56,
+          leading: 1.25,
+          colour: standingOut(sheet),
+        }),
+        share(sheet.size, 0.5, 0.1, 0.88),
+      ),
+    ),
+  ),
+  text(
     'caption-box',
     'Caption box',
     'A box with an inside border and type in it, as one group.',
@@ -181,7 +227,8 @@ const TYPE: readonly Addition[] = [
       );
       const set = freshSource('type', {
         text: 'CAPTION',
-        lines: 'fit',
+        lines: 'fit box',
+        align: 'centre',
         colour: standingOut(sheet),
         size: height / 30,
         font: { family: 'archivo-black' },

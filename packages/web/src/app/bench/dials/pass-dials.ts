@@ -115,7 +115,7 @@ export class PassDials {
     () => this.declaration()?.purpose ?? PURPOSES[this.pass().source.kind] ?? 'This Uvrant does not know this source.',
   );
   protected readonly isPlaced = computed(() => !['group', 'overall'].includes(this.pass().source.kind));
-  protected readonly setting = computed(() => (this.pass().source.kind === 'type' ? this.rendering.setting() : null));
+  protected readonly setting = computed(() => this.rendering.settings()[this.pass().id] ?? null);
   protected readonly capMm = computed(() => {
     const set = this.setting();
     return set ? set.lines.map(({ em }) => (em * set.cap).toFixed(1)).join(', ') : '';

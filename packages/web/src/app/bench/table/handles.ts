@@ -12,10 +12,10 @@ import {
   extentOf,
   gripAt,
   GRIPS,
-  heightened,
   movedPass,
   placedPasses,
   STILL,
+  typeBox,
   type Box,
   type Grip,
   type Movement,
@@ -32,6 +32,18 @@ const LEAST_MM = 0.5;
 const NUDGE_MM = { mm: 1, in: 1.27 } as const;
 /** Degrees of an arc; only what a hand draws on the screen. */
 const degreesOf = (x: number, y: number): number => (Math.atan2(-y, x) * 180) / Math.PI;
+
+/**
+ * True where a pass is held by a side or corner. Type has its measure at its sides, where it has one, its size at its corners, its height
+ * where that holds it; several passes are only made larger together.
+ */
+const hasGrip = (single: Pass | null, u: number, v: number): boolean => {
+  if (u !== 0 && v !== 0) return true;
+  if (single === null) return false;
+  if (single.source.kind !== 'type') return true;
+  const { lines } = single.source;
+  return u !== 0 ? lines !== 'as set' : lines === 'fit box';
+};
 
 interface Gesture {
   readonly kind: 'move' | 'turn' | Grip;
@@ -162,8 +174,8 @@ export class Handles {
   });
 
   private boxOf(pass: Pass): Box {
-    const setting = pass.source.kind === 'type' && pass.id === this.line().pass ? this.rendering.setting() : null;
-    return setting && setting.height > 0 ? heightened(pass.placement, setting.height) : pass.placement;
+    const setting = pass.source.kind === 'type' ? this.rendering.settings()[pass.id] : undefined;
+    return setting && pass.source.kind === 'type' ? typeBox(pass.source, pass.placement, setting) : pass.placement;
   }
 
   protected toX(mm: number): number {
@@ -202,8 +214,7 @@ export class Handles {
   });
   protected readonly grips = computed(() => {
     const single = this.single();
-    // Type has its measure at its sides and its size at its corners; several are only made larger together.
-    const kinds = GRIPS.filter(({ u, v }) => (single ? single.source.kind !== 'type' || u !== 0 : u !== 0 && v !== 0));
+    const kinds = GRIPS.filter(({ u, v }) => hasGrip(single, u, v));
     const turn = (this.box() as Box).turn;
     return kinds.map((grip) => {
       const [x, y] = this.at(grip);

@@ -1,4 +1,5 @@
-import { cornersOf, passesOf, withinBox, type Pass, type Placement, type Sheet } from '@uvrant/core';
+import { cornersOf, passesOf, withinBox, type Pass, type Placement, type Sheet, type SourceKinds } from '@uvrant/core';
+import type { TypeSetting } from '../../engine/protocol';
 
 /** A box on the sheet, mm: its middle, size and turn. */
 export type Box = Pick<Placement, 'x' | 'y' | 'width' | 'height' | 'turn'>;
@@ -56,12 +57,30 @@ export const around = (boxes: readonly Box[]): Box | null => {
   return { x: (left + right) / 2, y: (top + bottom) / 2, width: right - left, height: bottom - top, turn: 0 };
 };
 
-/** A type block as high as its lines are, its top where it is placed. */
-export const heightened = (box: Box, height: number): Box => {
-  const [x, y] = gripAt({ ...box }, { u: 0, v: -1 });
-  const [cx, cy] = gripAt({ ...box, x, y, height: 0 }, { u: 0, v: 0 });
-  const down = gripAt({ x: 0, y: 0, width: 0, height: 2, turn: box.turn }, { u: 0, v: 1 });
-  return { ...box, height, x: cx + (down[0] * height) / 2, y: cy + (down[1] * height) / 2 };
+/** What set type covers of its block: where its lines begin, how wide and how high they are, mm. */
+export interface Covered {
+  readonly x: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The part of a block that its lines cover, their top where it is placed. */
+export const coveredBox = (box: Box, { x, width, height }: Covered): Box => {
+  const [left, down] = [2 * (x / box.width) - 1, 2 * (height / box.height) - 1];
+  const from = gripAt(box, { u: left, v: -1 });
+  const to = gripAt(box, { u: left + (2 * width) / box.width, v: down });
+  return { ...box, width, height, x: (from[0] + to[0]) / 2, y: (from[1] + to[1]) / 2 };
+};
+
+/** The box that set type is held by: as set, its lines; else its block, as high as its lines where those are not held in a box. */
+export const typeBox = (source: SourceKinds['type'], placement: Placement, setting: TypeSetting): Box => {
+  if (setting.height <= 0 || source.lines === 'fit box') return placement;
+  const lines = setting.lines.filter(({ width }) => width > 0);
+  if (source.lines !== 'as set' || lines.length === 0)
+    return coveredBox(placement, { x: 0, width: placement.width, height: setting.height });
+  const x = Math.min(...lines.map((line) => line.x));
+  const width = Math.max(...lines.map((line) => line.x + line.width)) - x;
+  return coveredBox(placement, { x, width, height: setting.height });
 };
 
 const turnedBy = (x: number, y: number, deg: number): readonly [number, number] => {

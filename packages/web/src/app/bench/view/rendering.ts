@@ -69,6 +69,7 @@ export class Rendering {
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
+  private readonly chosenIds = this.store.selectSignal(benchFeature.selectChosenIds);
 
   private readonly shown = this.store.selectSignal(benchFeature.selectShown);
   private readonly id = this.store.selectSignal(benchFeature.selectId);
@@ -183,8 +184,8 @@ export class Rendering {
   /** How the displacement in hand leaves the letters of its pass. */
   readonly bent = signal<BentLetters | null>(null);
   readonly bare = signal<BareMask | null>(null);
-  /** How the chosen type pass is set. */
-  readonly setting = signal<TypeSetting | null>(null);
+  /** How the chosen type passes are set, those in chosen groups as well. */
+  readonly settings = signal<Readonly<Record<string, TypeSetting>>>({});
   /** What wear takes, by wear and by lettering. */
   readonly worn = signal<WornReading | null>(null);
   readonly letters = signal<LetterReadings>(NO_LETTERS);
@@ -283,12 +284,16 @@ export class Rendering {
       },
     );
     this.whenQuiet(
-      () => ({ version: this.whole(), line: this.line() }),
-      async ({ version, line }, signal) => {
+      () => ({ version: this.whole(), ids: this.chosenIds() }),
+      async ({ version, ids }, signal) => {
         const document = untracked(this.document);
-        const pass = document && line.pass !== null ? findPass(document, line.pass) : undefined;
-        if (version === null || pass?.source.kind !== 'type') return this.setting.set(null);
-        this.setting.set(await this.engine.ask({ kind: 'setting', version, pass: pass.id }, signal));
+        const chosen = document ? ids.flatMap((id) => findPass(document, id) ?? []) : [];
+        const set = [...passesOf(chosen)].filter(({ source }) => source.kind === 'type');
+        if (version === null || set.length === 0) return this.settings.set({});
+        const found = await Promise.all(
+          set.map(async ({ id }) => [id, await this.engine.ask({ kind: 'setting', version, pass: id }, signal)] as const),
+        );
+        this.settings.set(Object.fromEntries(found));
       },
     );
     this.whenQuiet(

@@ -9,10 +9,10 @@ const settingOf = (open: OpenSheet, id: string): PlannedTask<TypeSetting> => ({
     const pass = findPass(open.sheet, id);
     if (pass?.source.kind !== 'type' || !work.type) throw new Error(`pass ${id} sets no type`);
     const face = work.type.face(pass.source.font);
-    const { lines, height } = layoutOf(pass.source, face, pass.placement.width);
+    const { lines, height } = layoutOf(pass.source, face, pass.placement);
     yield;
     return {
-      lines: lines.map(({ text, width, em }) => ({ text, width, em })),
+      lines: lines.map(({ text, x, width, em }) => ({ text, x, width, em })),
       height,
       cap: capShare(face),
       missing: [...new Set(lines.flatMap(({ missing }) => [...missing]))].join(''),

@@ -5,6 +5,7 @@ import { SHIPPED_FONTS, type DialOf, type FontRef, type Pass, type Sheet } from 
 import { FontActions, fontsFeature } from '../../../state/fonts';
 import { Finder, type FinderItem } from '../../../ui/finder';
 import type { FieldInputs } from './field-inputs';
+import { pageFamily, sampleOf, showInPage } from './font-samples';
 
 const keyOf = (font: FontRef): string => ('family' in font ? font.family : font.sha256);
 
@@ -73,6 +74,11 @@ export class FontField {
     const font = this.shipped();
     return font ? `${font.role}; ${font.licence}` : 'your own';
   });
+  /** The words that are set, so that each font shows itself with them. */
+  private readonly sample = computed(() => {
+    const source = this.pass()?.source;
+    return source?.kind === 'type' ? sampleOf(source.text, source.upperCase) : sampleOf('', false);
+  });
   protected readonly items = computed<readonly FinderItem[]>(() => [
     ...SHIPPED_FONTS.map(({ family, name, role, licence }) => ({
       id: family,
@@ -80,12 +86,24 @@ export class FontField {
       note: `${name}, ${licence}`,
       group: 'With the program',
       words: name,
+      sample: { words: this.sample(), font: pageFamily({ family }) },
     })),
-    ...this.own().map(({ sha256, name }) => ({ id: sha256, title: name, note: 'your own', group: 'Your own' })),
+    ...this.own().map(({ sha256, name }) => ({
+      id: sha256,
+      title: name,
+      note: 'your own',
+      group: 'Your own',
+      sample: { words: this.sample(), font: pageFamily({ sha256, name }) },
+    })),
   ]);
 
   constructor() {
     this.store.dispatch(FontActions.fontsWanted());
+    effect(() => {
+      if (!this.open()) return;
+      for (const { family } of SHIPPED_FONTS) showInPage({ family });
+      for (const { sha256, name } of this.own()) showInPage({ sha256, name });
+    });
     // A font that was just added is taken at once.
     effect(() => {
       const latest = this.latest();
