@@ -161,3 +161,63 @@ test('a picture is pasted from the clipboard as a pass', async ({ page }) => {
   await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
   await expect(page.locator('uv-ticket')).toContainText('pasted');
 });
+
+test('several passes take one ink and one line; a locked one stays where it is, and is not removed', async ({ page }) => {
+  await line(page, 'under').click({ modifiers: ['Control'] });
+  const panel = page.locator('uv-several-dials');
+  await expect(panel).toContainText('2 passes');
+  await panel.getByRole('button', { name: 'Left', exact: true }).click();
+  await line(page, 'over').click();
+  await expect(entry(page, 'Left')).toHaveValue('1');
+  await page.keyboard.press('l');
+  await expect(page.locator('uv-pass-dials')).toContainText('Locked');
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('alert')).toContainText('“Over” is locked');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  // On the table a press goes through it: there is nothing below.
+  const bed = (await page.locator('uv-table .bed').boundingBox())!;
+  await page.keyboard.press('Control+0');
+  await page.mouse.click(bed.x + bed.width / 2 - 20, bed.y + bed.height * 0.66);
+  await expect(line(page, 'over')).toHaveAttribute('aria-current', 'false');
+});
+
+test('the menu of a line opens by the right button and by its key, lists the keys, and does what they do', async ({ page }) => {
+  await line(page, 'over').click({ button: 'right' });
+  const menu = page.getByRole('menu');
+  await expect(menu.getByRole('menuitem', { name: 'Duplicate' })).toContainText('D');
+  await menu.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  await page
+    .locator('uv-ticket')
+    .getByRole('button', { name: /Over again/ })
+    .focus();
+  await page.keyboard.press('Shift+F10');
+  await expect(menu).toBeVisible();
+  await page.keyboard.press('ArrowUp');
+  await expect(menu.getByRole('menuitem', { name: 'Remove' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  const bed = (await page.locator('uv-table .bed').boundingBox())!;
+  await page.mouse.click(bed.x + 8, bed.y + 8, { button: 'right' });
+  await expect(menu.getByRole('menuitem', { name: 'The whole sheet' })).toContainText('Ctrl 0');
+});
+
+test('another picture takes the place of a pass’s, dropped on its panel; its name follows', async ({ page }) => {
+  const pictureOf = (background: string, width: number): Promise<Buffer> =>
+    sharp({ create: { width, height: 30, channels: 3, background } })
+      .png()
+      .toBuffer();
+  const bed = (await page.locator('uv-table .bed').boundingBox())!;
+  const at = { clientX: bed.x + bed.width / 2, clientY: bed.y + bed.height / 2 };
+  const first = await transferOf(page, 'quay.png', await pictureOf('#c04040', 41));
+  await page.dispatchEvent('uv-table .bed', 'drop', { dataTransfer: first, ...at });
+  await expect(page.locator('uv-pass-picture')).toBeVisible();
+  const dropped = await transferOf(page, 'tower.png', await pictureOf('#40c040', 62));
+  await page.dispatchEvent('uv-pass-picture .picture', 'drop', { dataTransfer: dropped });
+  await expect(page.locator('uv-ticket')).toContainText('tower');
+  await expect(page.locator('uv-ticket')).not.toContainText('quay');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  await page.getByRole('combobox', { name: 'The picture that it prints' }).click();
+  await page.getByRole('option', { name: 'quay.png' }).click();
+  await expect(page.locator('uv-ticket')).toContainText('quay');
+});

@@ -4,6 +4,7 @@ export * from './catalogue/changes';
 export * from './catalogue/json-schema';
 export * from './catalogue/clip';
 export * from './catalogue/copied';
+export * from './catalogue/inking';
 export * from './catalogue/document';
 export * from './catalogue/references';
 export * from './catalogue/starting-points';

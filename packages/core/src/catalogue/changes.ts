@@ -97,6 +97,7 @@ const PASS_PARTS: Readonly<Record<string, string>> = {
 const passChange = (before: Pass, after: Pass): string => {
   const keys = changedKeys(before, after).filter((key) => key !== 'source' || before.source.kind !== 'group');
   if (keys.includes('on')) return onOff(after.name, after);
+  if (keys.includes('locked')) return `${after.name} ${after.locked ? 'locked' : 'unlocked'}`;
   // What follows the art moves with its place.
   if (keys.includes('placement')) return `${after.name}: place`;
   if (keys.length !== 1) return after.name;

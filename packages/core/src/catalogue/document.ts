@@ -64,6 +64,7 @@ export const PASS: Field<Pass> = field.named<Pass>('pass', () =>
     id: ID,
     name: field.name(LONGEST_NAME),
     on: field.toggle,
+    locked: field.optional(field.toggle),
     source: SOURCE,
     placement: PLACEMENT,
     steps: field.list(STEP),

@@ -152,6 +152,8 @@ export interface Pass {
   readonly id: string;
   readonly name: string;
   readonly on: boolean;
+  /** True where its place is kept from the hand, and it from being removed. */
+  readonly locked?: boolean;
   readonly source: Source;
   readonly placement: Placement;
   readonly steps: readonly Step[];

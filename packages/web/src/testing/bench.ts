@@ -7,6 +7,9 @@ import { Editing } from '../app/bench/editing';
 import { Adding } from '../app/bench/adding/adding';
 import { Attachments } from '../app/bench/attached/attachments';
 import { Rendering, type WornReading } from '../app/bench/view/rendering';
+import { Swapping } from '../app/bench/swapping';
+import { Clipboard } from '../app/bench/ticket/clipboard';
+import { LineMenus } from '../app/bench/ticket/line-menus';
 import { TicketEdits } from '../app/bench/ticket/ticket-edits';
 import type { BareMask, InkShares, LetterReadings, StepReading, TypeSetting } from '../app/engine/protocol';
 import { BenchActions, benchFeature } from '../app/state/bench';
@@ -77,6 +80,9 @@ export const onBench = (sheet = posterOf()): OnBench => {
       TicketEdits,
       Attachments,
       Adding,
+      Clipboard,
+      LineMenus,
+      Swapping,
       { provide: Rendering, useValue: rendering },
     ],
   });

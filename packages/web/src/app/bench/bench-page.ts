@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { passesOf, placed } from '@uvrant/core';
+import { passesOf } from '@uvrant/core';
 import { Chest, rampOf } from '../chest/chest';
 import { DRAGGED } from '../chest/looking';
 import { Saver } from '../keeping/saver';
@@ -23,8 +23,11 @@ import { Attachments } from './attached/attachments';
 import { toolFor } from './tools/tools';
 import { Rendering } from './view/rendering';
 import { SendOutBar } from './ticket/send-out-bar';
+import { Swapping } from './swapping';
 import { Slug } from './view/slug';
 import { Table, type UnderPointer } from './table/table';
+import { ContextMenu, type MenuLine } from '../ui/context-menu';
+import { LineMenus } from './ticket/line-menus';
 import { Clipboard } from './ticket/clipboard';
 import { TicketEdits } from './ticket/ticket-edits';
 import { Ticket } from './ticket/ticket';
@@ -36,12 +39,12 @@ const ZOOM_STEP = Math.SQRT2;
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [Chest, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink, Uploads],
-  providers: [Rendering, Editing, TicketEdits, Clipboard, Attachments, Adding],
+  imports: [Chest, ContextMenu, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink, Uploads],
+  providers: [Rendering, Editing, TicketEdits, Clipboard, Attachments, Adding, Swapping, LineMenus],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
-        <uv-ticket />
+        <uv-ticket (contextmenu)="openMenu($event)" />
         <button type="button" class="chest" [attr.aria-expanded]="view().isChestOpen" (click)="showChest(!view().isChestOpen)">
           <mat-icon svgIcon="chest" />Plan chest and scanner
         </button>
@@ -64,12 +67,14 @@ const ZOOM_STEP = Math.SQRT2;
         [sheet]="document"
         [pass]="originalOf()"
         [spaceHeld]="space()"
+        (contextmenu)="openMenu($event)"
         (pointed)="under.set($event)"
         (statusChanged)="status.set($event)"
         (dropped)="layPicture($event.sha256, $event)"
         (filesDropped)="takeIn($event.files, $event)"
       />
       <uv-uploads />
+      <uv-context-menu />
       @if (!view().isChestOpen) {
         <uv-dials />
       }
@@ -196,7 +201,9 @@ export class BenchPage {
 
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly adding = inject(Adding);
-  private readonly editing = inject(Editing);
+  private readonly swapping = inject(Swapping);
+  private readonly menus = inject(LineMenus);
+  private readonly menu = viewChild(ContextMenu);
 
   protected readonly view = this.store.selectSignal(benchFeature.selectView);
   protected readonly space = signal(false);
@@ -265,7 +272,8 @@ export class BenchPage {
   }
 
   /** Another picture in place of the chosen pass's, or of the open wear's texture; all that is attached to it stays. */
-  protected replacePicture({ sha256, width, height }: Asset): void {
+  protected replacePicture(asset: Asset): void {
+    const { sha256 } = asset;
     const pass = this.chosenPass();
     const wear = this.attachments.wear();
     if (pass && wear) {
@@ -273,15 +281,7 @@ export class BenchPage {
       void this.adding.solve(pass.id, wear.id);
       return;
     }
-    if (pass?.source.kind !== 'picture') return;
-    const { placement } = pass;
-    const { fit, beyond } = placement;
-    const sheet = this.document();
-    const lies =
-      fit !== 'free' && sheet
-        ? placed(sheet.size, { width, height }, fit, beyond)
-        : { ...placement, height: (placement.width * height) / width };
-    this.editing.pass(pass.id, (each) => ({ ...each, source: { kind: 'picture', picture: { sha256 } }, placement: lies }));
+    if (pass) this.swapping.swap(pass.id, asset);
   }
 
   private layTakenIn(id: string, asset: Asset): void {
@@ -318,12 +318,26 @@ export class BenchPage {
     duplicate: () => this.edits.duplicate(),
     group: () => this.edits.group(),
     ungroup: () => this.edits.ungroup(),
+    lock: () => this.edits.lock(),
     alone: () => this.edits.toggleAlone(),
     'next pass': () => this.goToPass(1),
     'pass before': () => this.goToPass(-1),
     nearer: () => this.table()?.zoomBy(ZOOM_STEP),
     farther: () => this.table()?.zoomBy(1 / ZOOM_STEP),
   };
+
+  /** What can be done with the line that was pressed, or has the focus; on the table also how it is looked at. */
+  protected openMenu(event: MouseEvent): void {
+    if (isElsewhere(event.target)) return;
+    const looks: readonly MenuLine[] = [
+      null,
+      { words: 'The whole sheet', keys: 'Ctrl 0', run: () => this.table()?.fit() },
+      { words: 'Print pixels', keys: 'Ctrl 1', run: () => this.table()?.actualPixels() },
+    ];
+    const isTable = event.target instanceof Element && event.target.closest('uv-table') !== null;
+    const lines = this.menus.lines({ add: () => this.ticket()?.adding.set(true) });
+    this.menu()?.open(event, isTable ? [...lines, ...looks] : lines);
+  }
 
   protected keyDown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey) return this.shortcut(event);

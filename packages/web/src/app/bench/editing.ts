@@ -12,7 +12,8 @@ export class Editing {
   private readonly store = inject(Store);
   private readonly timing = inject(Timing);
   private readonly notices = inject(Notices);
-  private readonly document = this.store.selectSignal(benchFeature.selectDocument);
+  /** The sheet on the bench as it is now. */
+  readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
 
   /** A change that goes into the sheet with the next edit, undone with it. */

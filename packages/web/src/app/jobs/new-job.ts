@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, inject, viewChild, type ElementRef } from '@angular/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { Store } from '@ngrx/store';
@@ -16,7 +16,7 @@ import { JobActions, jobsFeature } from '../state/jobs';
         <label>
           Its name
           <mat-form-field>
-            <input matInput #name required autofocus maxlength="120" placeholder="Night concerts, spring" />
+            <input matInput #name required maxlength="120" placeholder="Night concerts, spring" />
           </mat-form-field>
         </label>
         <button class="uv-button main">Begin</button>
@@ -32,6 +32,13 @@ import { JobActions, jobsFeature } from '../state/jobs';
 export class NewJob {
   private readonly store = inject(Store);
   protected readonly problem = this.store.selectSignal(jobsFeature.selectProblem);
+
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('name');
+
+  constructor() {
+    // Nothing else on the page is there to be done.
+    afterNextRender(() => this.field().nativeElement.focus());
+  }
 
   protected begin(event: Event, name: string): void {
     event.preventDefault();

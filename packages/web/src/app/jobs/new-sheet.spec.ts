@@ -3,7 +3,7 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { Engine } from '../engine/engine';
 import type { JobActions } from '../state/jobs';
 import { jobsFeature } from '../state/jobs';
-import { READING, find, textOf } from '../../testing/bench';
+import { READING, find, textOf, type } from '../../testing/bench';
 import type { Asset } from '@uvrant/contract';
 import { ASSET, JOB } from '../../testing/sheets';
 import { NewSheet } from './new-sheet';
@@ -84,15 +84,9 @@ test('a size and a resolution of its own are typed into the sentence', async () 
   const { fixture, choose, made } = await shown();
   await choose('18 × 24 in', 'another size');
   await choose('300 ppi', 'another');
-  const type = async (label: string, text: string): Promise<void> => {
-    const field = fixture.nativeElement.querySelector(`input[aria-label="${label}"]`) as HTMLInputElement;
-    field.value = text;
-    field.dispatchEvent(new Event('change'));
-    await fixture.whenStable();
-  };
-  await type('Width of the sheet', '420 mm');
-  await type('Height of the sheet', '10 + 1/2');
-  await type('Resolution of the sheet', '360');
+  await type(fixture, 'Width of the sheet', '420 mm');
+  await type(fixture, 'Height of the sheet', '10 + 1/2');
+  await type(fixture, 'Resolution of the sheet', '360');
   const sheet = made();
   expect(sheet.size.width).toBeCloseTo(420, 6);
   expect(sheet.size.height).toBeCloseTo(10.5 * 25.4, 6);

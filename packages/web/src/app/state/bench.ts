@@ -299,31 +299,37 @@ export const benchFeature = createFeature({
     ),
     on(JobActions.jobEntered, (state, { id }) => (state.jobId === id ? state : initial)),
   ),
-  extraSelectors: ({ selectDocument, selectLine, selectAlso, selectPeel, selectAlone, selectPast, selectFuture }) => ({
-    /** The sheet as the table shows it: up to the peel line, or one pass of it. */
-    selectShown: createSelector(selectDocument, selectPeel, selectAlone, (document, peel, only): Sheet | null => {
-      if (!document) return null;
-      const upTo = peel ? peeled(document, peel) : document;
-      return only === null ? upTo : alone(upTo, only);
-    }),
+  extraSelectors: ({ selectDocument, selectLine, selectAlso, selectPeel, selectAlone, selectPast, selectFuture }) => {
     /** Every chosen pass, the line's own first. */
-    selectChosenIds: createSelector(selectLine, selectAlso, (line, also): readonly string[] =>
+    const selectChosenIds = createSelector(selectLine, selectAlso, (line, also): readonly string[] =>
       line.pass === null ? [] : [line.pass, ...also.filter((id) => id !== line.pass)],
-    ),
-    selectChosenPass: createSelector(selectDocument, selectLine, (document, line): Pass | null =>
-      document && line.pass !== null ? (findPass(document, line.pass) ?? null) : null,
-    ),
-    selectChosenStep: createSelector(selectDocument, selectLine, (document, line): Step | null =>
-      document && line.pass !== null ? (findPass(document, line.pass)?.steps.find((step) => step.id === line.step) ?? null) : null,
-    ),
-    /** What would be undone, and done again, in words; null where there is nothing. */
-    selectUndone: createSelector(selectPast, selectDocument, (past, document): string | null => {
-      const before = past.at(-1);
-      return before && document ? changeInWords(before, document) : null;
-    }),
-    selectRedone: createSelector(selectFuture, selectDocument, (future, document): string | null => {
-      const after = future.at(-1);
-      return after && document ? changeInWords(document, after) : null;
-    }),
-  }),
+    );
+    return {
+      selectChosenIds,
+      selectChosenPasses: createSelector(selectDocument, selectChosenIds, (document, ids): readonly Pass[] =>
+        document ? ids.flatMap((id) => findPass(document, id) ?? []) : [],
+      ),
+      /** The sheet as the table shows it: up to the peel line, or one pass of it. */
+      selectShown: createSelector(selectDocument, selectPeel, selectAlone, (document, peel, only): Sheet | null => {
+        if (!document) return null;
+        const upTo = peel ? peeled(document, peel) : document;
+        return only === null ? upTo : alone(upTo, only);
+      }),
+      selectChosenPass: createSelector(selectDocument, selectLine, (document, line): Pass | null =>
+        document && line.pass !== null ? (findPass(document, line.pass) ?? null) : null,
+      ),
+      selectChosenStep: createSelector(selectDocument, selectLine, (document, line): Step | null =>
+        document && line.pass !== null ? (findPass(document, line.pass)?.steps.find((step) => step.id === line.step) ?? null) : null,
+      ),
+      /** What would be undone, and done again, in words; null where there is nothing. */
+      selectUndone: createSelector(selectPast, selectDocument, (past, document): string | null => {
+        const before = past.at(-1);
+        return before && document ? changeInWords(before, document) : null;
+      }),
+      selectRedone: createSelector(selectFuture, selectDocument, (future, document): string | null => {
+        const after = future.at(-1);
+        return after && document ? changeInWords(document, after) : null;
+      }),
+    };
+  },
 });

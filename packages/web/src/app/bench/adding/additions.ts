@@ -355,17 +355,20 @@ const droppedAt = (sheet: Sheet, asset: Asset, { x, y }: { readonly x: number; r
   return boxAt(x, y, width, height);
 };
 
+/** What a pass is called that prints a picture, unless it is named otherwise. */
+export const nameOfPicture = ({ name }: Asset): string => name.replace(/\.[^.]*$/, '').slice(0, 120);
+
 /** A picture as a pass: filling the sheet, or at its own size about a place where it was dropped there. */
 export const ofPicture = (asset: Asset, at: { readonly x: number; readonly y: number } | null = null): Addition => ({
   id: `picture-${asset.sha256.slice(0, 16)}`,
-  title: asset.name.replace(/\.[^.]*$/, ''),
+  title: nameOfPicture(asset),
   note: `Picture, ${asset.width} × ${asset.height} px.`,
   words: 'picture photograph texture scan image',
   group: 'Pictures of this job',
   measured: true,
   add: ofPass((sheet) =>
     passOf(
-      asset.name.replace(/\.[^.]*$/, ''),
+      nameOfPicture(asset),
       { kind: 'picture', picture: { sha256: asset.sha256 } },
       at ? droppedAt(sheet, asset, at) : placed(sheet.size, asset, 'fill'),
       sheet.passes.length === 0 ? NORMAL : { ...chosenLay(0.5, isDark(sheet) ? 0 : 1) },

@@ -25,11 +25,19 @@ export class DialsColumn {
   private readonly attachments = inject(Attachments);
   private readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
   private readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
+  private readonly passes = this.store.selectSignal(benchFeature.selectChosenPasses);
   private readonly step = this.store.selectSignal(benchFeature.selectChosenStep);
 
   protected readonly panel = computed(() => {
     const sheet = this.sheet();
     if (!sheet) return null;
-    return panelFor({ sheet, pass: this.pass(), step: this.step(), mask: this.attachments.mask(), wear: this.attachments.wear() });
+    return panelFor({
+      sheet,
+      pass: this.pass(),
+      passes: this.passes(),
+      step: this.step(),
+      mask: this.attachments.mask(),
+      wear: this.attachments.wear(),
+    });
   });
 }

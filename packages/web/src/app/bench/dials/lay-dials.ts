@@ -1,58 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { MatIcon } from '@angular/material/icon';
-import {
-  blendMode,
-  BLEND_MODES,
-  choice,
-  GROUNDS,
-  MOST_TIMES,
-  number,
-  share,
-  withPass,
-  type AnyDial,
-  type Edges,
-  type Lay,
-  type Pass,
-  type Sheet,
-} from '@uvrant/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { choice, MOST_TIMES, number, share, type AnyDial, type Edges, type Lay, type Pass, type Sheet } from '@uvrant/core';
 import { Select } from '../../ui/select';
-import { Finder, type FinderItem } from '../../ui/finder';
 import { ChoiceField } from './fields/choice-field';
 import { RangedField } from './fields/ranged-field';
 import { Adding } from '../adding/adding';
 import { Editing } from '../editing';
+import { LayMode } from './lay-mode';
 import { earlierThan } from '../ticket/printing-order';
-import { Rendering } from '../view/rendering';
 
 const STRENGTH = share({ title: 'Strength', default: 1, more: 'more ink of this pass' });
 const TIMES = number({ title: 'Coats', unit: '', min: 1, max: MOST_TIMES, step: 1, default: 1, more: 'laid over itself again' });
 const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard', 'screened'], default: 'as the sheet' });
 
-const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
-  BLEND_MODES.filter(({ suits }) => suits === ground).map(({ name, title, purpose }) => ({
-    id: name,
-    title,
-    note: purpose,
-    group: ground === 'colour only' ? 'Colour only' : ground === 'either' ? 'On either' : `On a ${ground}`,
-    words: name,
-  })),
-);
-
 /** How a pass goes down: its mode, strength, how many times, within what, and its edges. */
 @Component({
   selector: 'uv-lay-dials',
-  imports: [Finder, ChoiceField, MatIcon, RangedField, Select],
+  imports: [ChoiceField, LayMode, RangedField, Select],
   template: `
-    <div class="block">
-      <div class="top">
-        <b>Lay</b>
-        <button type="button" class="choose" [attr.aria-expanded]="open()" (click)="toggle()">
-          {{ title() }} <mat-icon svgIcon="down" />
-        </button>
-      </div>
-      @if (!open()) {
-        <p class="more">{{ purpose() }}</p>
-      }
+    <uv-lay-mode [passes]="[pass()]">
       @if (measurable()) {
         <div class="buttons">
           <button type="button" [disabled]="isMeasuring()" (click)="measure()">
@@ -68,17 +33,7 @@ const MODES: readonly FinderItem[] = GROUNDS.flatMap((ground) =>
           }
         </p>
       }
-    </div>
-    @if (open()) {
-      <uv-finder
-        [items]="modes"
-        [current]="pass().lay.mode"
-        label="A lay by what it does"
-        (tried)="try($event)"
-        (taken)="take($event)"
-        (closed)="leave()"
-      />
-    }
+    </uv-lay-mode>
     <uv-ranged-field [dial]="strength" [value]="pass().lay.strength" [change]="setStrength" />
     <uv-ranged-field [dial]="times" [value]="pass().lay.times ?? 1" [change]="setTimes" />
     @if (earlier().length > 0 || pass().lay.within) {
@@ -98,21 +53,16 @@ export class LayDials {
   readonly pass = input.required<Pass>();
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
-  private readonly rendering = inject(Rendering);
   private readonly adding = inject(Adding);
 
-  protected readonly modes = MODES;
   protected readonly strength = STRENGTH;
   protected readonly times = TIMES;
   protected readonly edges = EDGES as unknown as Extract<AnyDial, { type: 'choice' }>;
-  protected readonly open = signal(false);
   protected readonly withins = computed(() => [
     { value: '', words: 'the whole sheet' },
     ...this.earlier().map(({ id, name }) => ({ value: id, words: name })),
   ]);
 
-  protected readonly title = computed(() => blendMode(this.pass().lay.mode)?.title ?? this.pass().lay.mode);
-  protected readonly purpose = computed(() => blendMode(this.pass().lay.mode)?.purpose ?? 'This Uvrant does not know this lay.');
   /** Passes that print earlier, so that this one can lie within them; a group counts once it is printed. */
   protected readonly earlier = computed(() => earlierThan(this.sheet(), this.pass().id));
   protected readonly measurable = computed(() => this.pass().source.kind === 'picture' && this.sheet().passes.length > 1);
@@ -127,26 +77,6 @@ export class LayDials {
 
   private edit(change: Partial<Lay>, gesture: string | null = null): void {
     this.editing.pass(this.pass().id, (pass) => ({ ...pass, lay: { ...pass.lay, ...change } }), gesture);
-  }
-
-  protected toggle(): void {
-    if (this.open()) this.leave();
-    else this.open.set(true);
-  }
-
-  protected try(mode: string | null): void {
-    const { id } = this.pass();
-    this.rendering.trial.set(mode === null ? null : withPass(this.sheet(), id, (pass) => ({ ...pass, lay: { ...pass.lay, mode } })));
-  }
-
-  protected take(mode: string): void {
-    this.edit({ mode });
-    this.leave();
-  }
-
-  protected leave(): void {
-    this.rendering.trial.set(null);
-    this.open.set(false);
   }
 
   protected measure(): void {

@@ -9,8 +9,10 @@ import { ActionMenu } from '../../ui/action-menu';
 import { NameEntry } from '../../ui/name-entry';
 import { Select } from '../../ui/select';
 import { Editing } from '../editing';
+import { ArrangeDials } from './arrange-dials';
 import { LayDials } from './lay-dials';
 import { MaskList } from '../masks/mask-list';
+import { PassPicture } from './pass-picture';
 import { PlacementDials } from './placement-dials';
 import { Rendering } from '../view/rendering';
 import { TicketEdits } from '../ticket/ticket-edits';
@@ -23,15 +25,11 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
 /** A pass: its source’s dials, how it lies on the sheet and how it goes down. */
 @Component({
   selector: 'uv-pass-dials',
-  imports: [ActionMenu, LayDials, MaskList, NameEntry, NgComponentOutlet, PlacementDials, Select],
+  imports: [ActionMenu, ArrangeDials, LayDials, MaskList, NameEntry, NgComponentOutlet, PassPicture, PlacementDials, Select],
   template: `
     <header>
       <h2><uv-name-entry [value]="pass().name" label="Name of the pass" (renamed)="rename($event)" /></h2>
-      @if (chosen().length > 1) {
-        <p>{{ chosen().length }} passes are chosen; the dials are of this one.</p>
-      } @else {
-        <p>{{ purpose() }}</p>
-      }
+      <p>{{ purpose() }}</p>
       <div class="doing" role="group" aria-label="This pass">
         <button type="button" (click)="edits.duplicate()">Duplicate</button>
         <button type="button" [attr.aria-pressed]="isAlone()" (click)="edits.toggleAlone()">
@@ -41,6 +39,9 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
         @if (pass().source.kind === 'group') {
           <button type="button" (click)="edits.ungroup()">Ungroup</button>
         }
+        <button type="button" [attr.aria-pressed]="pass().locked === true" (click)="edits.lock()">
+          {{ pass().locked ? 'Unlock' : 'Lock' }}
+        </button>
         <button type="button" (click)="edits.remove()">Remove</button>
       </div>
       @if (otherSheets().length > 0) {
@@ -49,6 +50,9 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
         </div>
       }
     </header>
+    @if (picture(); as sha256) {
+      <uv-pass-picture [id]="pass().id" [sha256]="sha256" />
+    }
     @for (stray of strays(); track stray.id) {
       <p class="uv-warn block" role="status">
         “{{ stray.name }}” stands outside this group and is not treated with it.
@@ -83,8 +87,11 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
     }
     <uv-mask-list [pass]="pass()" [at]="{}" />
     <uv-lay-dials [pass]="pass()" [sheet]="sheet()" />
-    @if (isPlaced()) {
+    @if (pass().locked) {
+      <p class="note">Locked: its place is kept, and it cannot be removed.</p>
+    } @else if (isPlaced()) {
       <uv-placement-dials [pass]="pass()" [sheet]="sheet()" />
+      <uv-arrange-dials [passes]="[pass()]" [sheet]="sheet()" />
     }
   `,
   styleUrls: ['./panel.scss', './pass-dials.scss'],
@@ -100,7 +107,6 @@ export class PassDials {
   private readonly id = this.store.selectSignal(benchFeature.selectId);
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly only = this.store.selectSignal(benchFeature.selectAlone);
-  protected readonly chosen = this.store.selectSignal(benchFeature.selectChosenIds);
   protected readonly edits = inject(TicketEdits);
 
   protected readonly otherSheets = computed(() =>
@@ -129,6 +135,10 @@ export class PassDials {
     );
   });
 
+  protected readonly picture = computed(() => {
+    const { source } = this.pass();
+    return source.kind === 'picture' ? source.picture.sha256 : null;
+  });
   protected readonly isPictureFrame = computed(() => {
     const { source } = this.pass();
     return source.kind === 'frame' && source.edge === 'picture';

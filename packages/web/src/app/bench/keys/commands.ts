@@ -21,6 +21,7 @@ export const COMMANDS = {
   duplicate: { key: 'd', does: 'duplicate the chosen pass or step' },
   group: { key: 'g', does: 'group the chosen passes' },
   ungroup: { key: 'shift+g', does: 'ungroup' },
+  lock: { key: 'l', does: 'lock the chosen passes, unlock them' },
   alone: { key: 'o', does: 'the chosen pass on its own, all of them' },
   'next pass': { key: 'n', does: 'next pass' },
   'pass before': { key: 'shift+n', does: 'pass before' },
@@ -45,6 +46,7 @@ export const FIXED_KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Ctrl 0', 'the whole sheet'],
   ['Ctrl 1', 'one print pixel on one screen pixel'],
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut, paste passes, steps, masks and wears; also to another sheet'],
+  ['Right button, menu key', 'what can be done with it'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Ctrl S', 'save now'],
 ];

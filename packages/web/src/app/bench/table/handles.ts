@@ -9,13 +9,13 @@ import { Attachments, textureSource } from '../attached/attachments';
 import {
   around,
   boxCorners,
+  boxOfPass,
   extentOf,
   gripAt,
   GRIPS,
   movedPass,
   placedPasses,
   STILL,
-  typeBox,
   type Box,
   type Grip,
   type Movement,
@@ -151,7 +151,9 @@ export class Handles {
     if (this.line().step !== null) return [];
     const texture = this.texture();
     if (this.attachments.wear()) return texture ? [texture] : [];
-    return this.ids().flatMap((id) => findPass(sheet, id) ?? []);
+    return this.ids()
+      .flatMap((id) => findPass(sheet, id) ?? [])
+      .filter(({ locked }) => !locked);
   });
   private readonly placed = computed(() => placedPasses(this.chosen()));
   private readonly single = computed(() => {
@@ -174,8 +176,7 @@ export class Handles {
   });
 
   private boxOf(pass: Pass): Box {
-    const setting = pass.source.kind === 'type' ? this.rendering.settings()[pass.id] : undefined;
-    return setting && pass.source.kind === 'type' ? typeBox(pass.source, pass.placement, setting) : pass.placement;
+    return boxOfPass(pass, this.rendering.settings());
   }
 
   protected toX(mm: number): number {

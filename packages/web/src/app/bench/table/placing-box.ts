@@ -83,6 +83,12 @@ export const typeBox = (source: SourceKinds['type'], placement: Placement, setti
   return coveredBox(placement, { x, width, height: setting.height });
 };
 
+/** The box that a pass is held by, with how chosen type is set, by pass. */
+export const boxOfPass = ({ id, source, placement }: Pass, settings: Readonly<Record<string, TypeSetting>>): Box => {
+  const setting = source.kind === 'type' ? settings[id] : undefined;
+  return setting && source.kind === 'type' ? typeBox(source, placement, setting) : placement;
+};
+
 const turnedBy = (x: number, y: number, deg: number): readonly [number, number] => {
   const corner = gripAt({ x: 0, y: 0, width: 2, height: 2, turn: deg }, { u: 1, v: 0 });
   // The right of a box turned by so much points along (cos, −sin).
@@ -116,9 +122,16 @@ export const movedPass = (pass: Pass, box: Box, movement: Movement): Pass => {
   return { ...pass, placement, source: { ...pass.source, size: size * sx, border: border * sx } };
 };
 
-/** Passes whose box a place lies in, uppermost first; those that cover all of the sheet last. */
+/** Passes that are not locked, nor in a group that is. */
+const unlocked = (passes: readonly Pass[]): Pass[] =>
+  passes.flatMap((pass) => {
+    if (pass.locked) return [];
+    return pass.source.kind === 'group' ? unlocked(pass.source.passes) : [pass];
+  });
+
+/** Passes whose box a place lies in, uppermost first; those that cover all of the sheet last. A hand goes through locked ones. */
 export const passesAt = (sheet: Sheet, x: number, y: number): Pass[] => {
-  const there = placedPasses(sheet.passes).filter(({ on, placement }) => {
+  const there = placedPasses(unlocked(sheet.passes)).filter(({ on, placement }) => {
     const [u, v] = withinBox(placement, x, y);
     return on && Math.abs(u) <= placement.width / 2 && Math.abs(v) <= placement.height / 2;
   });

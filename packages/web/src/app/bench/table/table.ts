@@ -75,6 +75,7 @@ export interface UnderPointer {
       (pointerleave)="pointed.emit(null)"
       (dragover)="dragOver($event)"
       (drop)="drop($event)"
+      (contextmenu)="pressRight($event)"
       #bed
     >
       <canvas #canvas></canvas>
@@ -128,9 +129,9 @@ export class Table {
   readonly pass = input.required<string | null>();
   readonly spaceHeld = input(false);
   readonly pointed = output<UnderPointer | null>();
-  /** A picture of the plan chest dropped on a place of the sheet, mm. */
   /** Files dropped on a place of the sheet, mm. */
   readonly filesDropped = output<{ readonly files: readonly File[]; readonly x: number; readonly y: number }>();
+  /** A picture of the plan chest dropped on a place of the sheet, mm. */
   readonly dropped = output<{ readonly sha256: string; readonly x: number; readonly y: number }>();
   readonly statusChanged = output<{ readonly isTrue: boolean; readonly scale: number }>();
 
@@ -377,6 +378,15 @@ export class Table {
       const more = there.find((each) => !this.editing.chosenIds().includes(each.id))?.id ?? next;
       if (more !== null) this.store.dispatch(BenchActions.passChosenToo({ id: more }));
     } else this.editing.choose({ pass: next, step: null });
+  }
+
+  /** The menu is of what lies under the pointer, or of all that are chosen where one of them does. */
+  protected pressRight(event: MouseEvent): void {
+    if (event.clientX === 0 && event.clientY === 0) return;
+    const { x, y } = onSheet(this.shown(), this.pointOf(event));
+    const there = passesAt(this.sheet(), x / this.perMm(), y / this.perMm());
+    const isChosen = there.some(({ id }) => this.editing.chosenIds().includes(id));
+    if (!isChosen && !this.tool()) this.editing.choose({ pass: there[0]?.id ?? null, step: null });
   }
 
   protected moveWipe(to: number): void {

@@ -18,6 +18,7 @@ import {
   shiftStep,
   ungroupPass,
   wholeSheet,
+  withPass,
   type Pass,
   type PassPlace,
   type Sheet,
@@ -65,11 +66,20 @@ export class TicketEdits {
       this.editing.pass(pass.id, (each) => ({ ...each, steps: each.steps.flatMap((one) => (one.id === step ? [one, copy] : [one])) }));
       return this.editing.choose({ pass: pass.id, step: copy.id });
     }
-    const copy = copiedPass(pass, freshId);
-    const named = anotherOf(copy);
-    if (this.editing.sheet((each) => insertPass(each, named, { group: place.group, after: pass.id }))) {
-      this.editing.choose({ pass: named.id, step: null });
-    }
+    this.duplicatePasses(sheet);
+  }
+
+  /** Each of the chosen passes again, behind itself. */
+  private duplicatePasses(sheet: Sheet): void {
+    const copies = this.editing.chosenIds().flatMap((id) => {
+      const [pass, place] = [findPass(sheet, id), placeOf(sheet, id)];
+      return pass && place ? [{ pass: anotherOf(copiedPass(pass, freshId)), place: { group: place.group, after: id } }] : [];
+    });
+    const isDone = this.editing.sheet((each) => copies.reduce((all, { pass, place }) => insertPass(all, pass, place), each));
+    const [first, ...more] = copies.map(({ pass }) => pass.id);
+    if (!isDone || first === undefined) return;
+    this.editing.choose({ pass: first, step: null });
+    for (const id of more) this.store.dispatch(BenchActions.passChosenToo({ id }));
   }
 
   remove(): void {
@@ -78,6 +88,8 @@ export class TicketEdits {
     const ids = this.editing.chosenIds();
     const sheet = this.document();
     const gone = sheet ? findPass(sheet, pass) : undefined;
+    const kept = step === null && sheet ? ids.flatMap((id) => findPass(sheet, id) ?? []).find(({ locked }) => locked) : undefined;
+    if (kept) return this.editing.refused.set(`Not removed: “${kept.name}” is locked. Unlock it first.`);
     const goneStep = gone?.steps.find(({ id }) => id === step);
     const one = goneStep ? stepTitle(goneStep) : gone?.name;
     if (this.editing.sheet((each) => (step === null ? removePasses(each, ids) : removeStep(each, pass, step)))) {
@@ -94,6 +106,23 @@ export class TicketEdits {
     if (!grouped)
       return this.editing.refused.set('Not done: only passes that stand in the same group, or all on the sheet itself, become a group.');
     if (this.editing.sheet(() => grouped)) this.editing.choose({ pass: group.id, step: null });
+  }
+
+  /** Locks the chosen passes, or unlocks them where all of them are. */
+  lock(): void {
+    const sheet = this.document();
+    const chosen = sheet ? this.editing.chosenIds().flatMap((id) => findPass(sheet, id) ?? []) : [];
+    const isOn = !chosen.every(({ locked }) => locked);
+    const changed = ({ locked: _, ...pass }: Pass): Pass => (isOn ? { ...pass, locked: true } : pass);
+    this.editing.sheet((each) => chosen.reduce((all, { id }) => withPass(all, id, changed), each));
+  }
+
+  /** Switches the chosen pass or step on or off. */
+  toggle(): void {
+    const { pass, step } = this.line();
+    if (pass === null) return;
+    if (step !== null) this.editing.step(pass, step, (each) => ({ ...each, on: !each.on }));
+    else this.editing.pass(pass, (each) => ({ ...each, on: !each.on }));
   }
 
   ungroup(): void {

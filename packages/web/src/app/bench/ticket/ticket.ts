@@ -33,6 +33,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
         [class.uv-hatched]="isOn(null, null)"
         [attr.aria-current]="isOn(null, null)"
         (click)="choose(null, null)"
+        (contextmenu)="choose(null, null)"
         (keydown)="arrows($event)"
       >
         <span>
@@ -105,6 +106,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                   [class.uv-hatched]="isOn(row.pass.id, null) || isToo(row.pass.id)"
                   [attr.aria-current]="isOn(row.pass.id, null)"
                   (click)="press($event, row.pass.id)"
+                  (contextmenu)="pressRight(row.pass.id)"
                   (keydown)="arrows($event)"
                 >
                   <uv-pixels
@@ -114,7 +116,12 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                     [label]="'After ' + row.pass.name"
                   />
                   <span class="name">
-                    <b>{{ row.pass.name }}</b>
+                    <b>
+                      {{ row.pass.name }}
+                      @if (row.pass.locked) {
+                        <mat-icon svgIcon="locked" aria-label="locked" />
+                      }
+                    </b>
                     <span>{{ measuring().has(row.pass.id) ? 'measuring…' : words()[row.pass.id] }}</span>
                   </span>
                   <span class="share">
@@ -145,6 +152,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                   [class.uv-hatched]="isOn(row.pass.id, step.id)"
                   [attr.aria-current]="isOn(row.pass.id, step.id)"
                   (click)="choose(row.pass.id, step.id)"
+                  (contextmenu)="choose(row.pass.id, step.id)"
                   (keydown)="arrows($event)"
                 >
                   <b>{{ title(step) }}</b>
@@ -166,6 +174,7 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
                   [class.uv-hatched]="isAttachedOpen(row.pass.id, attached)"
                   [attr.aria-current]="isAttachedOpen(row.pass.id, attached)"
                   (click)="editing.choose({ pass: row.pass.id, step: null, attached: attached.attached })"
+                  (contextmenu)="editing.choose({ pass: row.pass.id, step: null, attached: attached.attached })"
                   (keydown)="arrows($event)"
                 >
                   <b>{{ attached.title }}</b>
@@ -328,6 +337,11 @@ export class Ticket {
   protected press(event: MouseEvent, pass: string): void {
     if (event.ctrlKey || event.metaKey || event.shiftKey) this.store.dispatch(BenchActions.passChosenToo({ id: pass }));
     else this.choose(pass, null);
+  }
+
+  /** The menu is of the pass pressed, or of all that are chosen where it is one of them. */
+  protected pressRight(pass: string): void {
+    if (!this.editing.chosenIds().includes(pass) || this.line().step !== null || this.line().attached) this.choose(pass, null);
   }
 
   protected setPass(pass: Pass, on: boolean): void {
