@@ -1,5 +1,21 @@
 import { expect, test } from '@playwright/test';
-import { givenTiles, isTrue, opened, recordWorkers } from './support';
+import sharp from 'sharp';
+import { freshPass, freshSource, wholeSheet, type Sheet } from '@uvrant/core';
+import { givenTiles, isTrue, laidOut, opened, recordWorkers } from './support';
+
+const SIZE = { width: 101.6, height: 152.4 };
+/** A sheet printed in one red all over. */
+const FLAT: Sheet = {
+  format: 'uvrant-sheet',
+  version: 3,
+  name: 'Flat',
+  size: SIZE,
+  ppi: 72,
+  edges: 'smooth',
+  stock: { name: 'News', colour: '#e9e2d2' },
+  inks: [{ id: 'soot', name: 'Soot', colour: '#1e1c1e' }],
+  passes: [freshPass('flat', 'Flat', freshSource('flat', { colour: { srgb: '#c02020' } }), wholeSheet(SIZE))],
+};
 
 test.beforeEach(async ({ page }) => {
   page.on('pageerror', (error) => {
@@ -79,4 +95,26 @@ test.describe('on a touch screen', () => {
     await expect.poll(async () => (await shown()) / before).toBeGreaterThan(1.8);
     expect((await shown()) / before).toBeLessThan(2.1);
   });
+});
+
+test('a sheet that was printed before is on the table at once, small, while it is printed again', async ({ page }) => {
+  await laidOut(page, FLAT);
+  const put = page.waitForResponse((response) => response.url().endsWith('/picture?revision=1') && response.request().method() === 'PUT');
+  await isTrue(page);
+  expect((await put).status()).toBe(204);
+  // No worker answers any more: what is shown is what was kept.
+  await page.addInitScript(() => {
+    window.Worker = class extends EventTarget {
+      postMessage(): void {}
+      terminate(): void {}
+    } as unknown as typeof Worker;
+  });
+  await page.reload();
+  await expect(page.locator('uv-slug .state')).toHaveText('draft');
+  const middle = async (): Promise<readonly number[]> => {
+    const { x, y, width, height } = (await page.locator('uv-table .bed').boundingBox())!;
+    const shot = await page.screenshot({ clip: { x: x + width / 2, y: y + height / 2, width: 1, height: 1 } });
+    return [...(await sharp(shot).removeAlpha().raw().toBuffer())];
+  };
+  await expect.poll(async () => (await middle()).map((value, i) => Math.abs(value - [192, 32, 32][i]!) < 12)).toEqual([true, true, true]);
 });

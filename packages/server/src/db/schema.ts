@@ -1,5 +1,5 @@
 import type { RampStop } from '@uvrant/core';
-import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /**
  * What has files behind it (pictures, files sent out) is taken away with them by its service; while such a row is there, what it belongs
@@ -29,6 +29,15 @@ export const sheets = sqliteTable(
   },
   (table) => [index('sheets_by_job').on(table.jobId)],
 );
+
+/** A sheet as it printed, small, for the while until it is printed again: WebP, and the revision that it shows. */
+export const sheetPictures = sqliteTable('sheet_pictures', {
+  sheetId: text('sheet_id')
+    .primaryKey()
+    .references(() => sheets.id, { onDelete: 'cascade' }),
+  revision: integer('revision').notNull(),
+  webp: blob('webp', { mode: 'buffer' }).notNull(),
+});
 
 /** Edits already taken in, so that one sent twice counts once. */
 export const edits = sqliteTable(

@@ -31,9 +31,13 @@ export const seedDemo = async ({ jobs, sheets, assets, facts }: Services, demoDi
       name.startsWith(SCAN) ? 'texture' : 'picture',
     );
   }
-  for (const name of readdirSync(join(demoDir, 'sheets')).sort()) {
-    const sheet = JSON.parse(readFileSync(join(demoDir, 'sheets', name), 'utf8')) as Sheet;
-    if (!there.has(sheet.name)) sheets.create(job.id, sheet);
+  const folder = join(demoDir, 'sheets');
+  for (const name of readdirSync(folder).sort()) {
+    if (!name.endsWith('.json')) continue;
+    const sheet = JSON.parse(readFileSync(join(folder, name), 'utf8')) as Sheet;
+    if (there.has(sheet.name)) continue;
+    const { id, revision } = sheets.create(job.id, sheet);
+    sheets.keepPicture(id, revision, readFileSync(join(folder, name.replace('.json', '.webp'))));
   }
   facts.set(FACT, WHOLE);
 };

@@ -1,6 +1,10 @@
 import Joi from 'joi';
+import { AppError } from '../errors';
 import { answers } from './answers';
 import { routes } from './routes';
+
+/** Bytes of a small picture: one of 400 pixels comes to about 100 kB. */
+const MOST_PICTURE_BYTES = 512 * 1024;
 
 // The document itself is checked by the service, which names what is wrong in it.
 const document = Joi.object().unknown().required();
@@ -46,6 +50,30 @@ export const sheetsRoutes = routes('sheets', ['sheets', 'jobs'], (app) => {
     { schema: { params: Joi.object({ sheet: Joi.string().required() }) } },
     (request, reply) => {
       sheets.remove(request.params.sheet);
+      return reply.code(204).send();
+    },
+  );
+
+  const named = Joi.object({ sheet: Joi.string().required() });
+  app.get<{ Params: { sheet: string } }>('/api/sheets/:sheet/picture', { schema: { params: named } }, (request, reply) => {
+    const webp = sheets.pictureOf(request.params.sheet);
+    if (!webp) throw new AppError('not-found', 'No small picture of this sheet is kept yet.');
+    // Another may be kept at any time.
+    return reply.type('image/webp').header('cache-control', 'no-cache').send(webp);
+  });
+
+  app.addContentTypeParser('image/webp', { parseAs: 'buffer', bodyLimit: MOST_PICTURE_BYTES }, (_request, body, done) => done(null, body));
+  app.put<{ Params: { sheet: string }; Querystring: { revision: number }; Body: Buffer }>(
+    '/api/sheets/:sheet/picture',
+    {
+      schema: {
+        params: named,
+        querystring: Joi.object({ revision: Joi.number().integer().min(1).required() }),
+        body: Joi.binary().required(),
+      },
+    },
+    (request, reply) => {
+      sheets.keepPicture(request.params.sheet, request.query.revision, request.body);
       return reply.code(204).send();
     },
   );

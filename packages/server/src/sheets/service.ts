@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, isNull, lt } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt, lte } from 'drizzle-orm';
 import { fontsOf, LONGEST_NAME, picturesOf, type Sheet } from '@uvrant/core';
 import type { KeptSheet } from '@uvrant/contract';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
-import { edits, sheets } from '../db/schema';
+import { edits, sheetPictures, sheets } from '../db/schema';
 import { AppError } from '../errors';
 import type { FontStore } from '../fonts/store';
 import { shownName } from '../validation';
@@ -65,6 +65,26 @@ export class SheetService {
       .where(and(eq(sheets.jobId, jobId), isNull(sheets.removedAt)))
       .orderBy(asc(sheets.createdAt))
       .all();
+  }
+
+  /** A sheet as it printed, small (WebP); null before one was kept. */
+  pictureOf(id: string): Buffer | null {
+    return this.db.select().from(sheetPictures).where(eq(sheetPictures.sheetId, id)).get()?.webp ?? null;
+  }
+
+  /**
+   * Keeps a small picture of a sheet at a revision, unless a later one is there.
+   * @throws AppError `not-found` for a sheet that is not here, `bad-request` for bytes that are no WebP.
+   */
+  keepPicture(id: string, revision: number, webp: Buffer): void {
+    this.needRow(id);
+    if (webp.toString('latin1', 0, 4) !== 'RIFF' || webp.toString('latin1', 8, 12) !== 'WEBP')
+      throw new AppError('bad-request', 'A small picture of a sheet is a WebP file.');
+    this.db
+      .insert(sheetPictures)
+      .values({ sheetId: id, revision, webp })
+      .onConflictDoUpdate({ target: sheetPictures.sheetId, set: { revision, webp }, setWhere: lte(sheetPictures.revision, revision) })
+      .run();
   }
 
   /** Names of the sheets of a job (or of all) that name something: a picture or font by its hash, a sheet by its id. */

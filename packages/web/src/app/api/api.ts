@@ -68,6 +68,11 @@ export class Api {
     return this.http.put<KeptSheet>(`/api/sheets/${id}`, { baseRevision, editId, document });
   }
 
+  /** Keeps a small picture of a sheet at a revision: shown until the sheet is printed again. */
+  keepPicture(id: string, revision: number, webp: Blob): Observable<unknown> {
+    return this.http.put(`/api/sheets/${id}/picture`, webp, { params: { revision }, headers: { 'content-type': 'image/webp' } });
+  }
+
   /** Saves from a window that is going, where the browser lets so large a request outlive it; what comes of it is not known here. */
   sendLeaving(id: string, baseRevision: number, editId: string, document: Sheet, most: number): void {
     const body = JSON.stringify({ baseRevision, editId, document });

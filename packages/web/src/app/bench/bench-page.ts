@@ -22,10 +22,11 @@ import { isElsewhere, Keymap, takesArrows, takesSpace } from './keys/keymap';
 import { Attachments } from './attached/attachments';
 import { toolFor } from './tools/tools';
 import { Rendering } from './view/rendering';
+import { StoredPicture } from './view/stored-picture';
 import { SendOutBar } from './ticket/send-out-bar';
 import { Swapping } from './swapping';
 import { Slug } from './view/slug';
-import { Table, type UnderPointer } from './table/table';
+import { Table, type TableStatus, type UnderPointer } from './table/table';
 import { ContextMenu, type MenuLine } from '../ui/context-menu';
 import { LineMenus } from './ticket/line-menus';
 import { Clipboard } from './ticket/clipboard';
@@ -40,7 +41,7 @@ const ZOOM_STEP = Math.SQRT2;
 @Component({
   selector: 'uv-bench-page',
   imports: [Chest, ContextMenu, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink, Uploads],
-  providers: [Rendering, Editing, TicketEdits, Clipboard, Attachments, Adding, Swapping, LineMenus],
+  providers: [Rendering, StoredPicture, Editing, TicketEdits, Clipboard, Attachments, Adding, Swapping, LineMenus],
   template: `
     @if (sheetDocument(); as document) {
       <div class="left" (dragover)="overTicket($event)" (drop)="dropOnTicket($event)">
@@ -208,7 +209,7 @@ export class BenchPage {
   protected readonly view = this.store.selectSignal(benchFeature.selectView);
   protected readonly space = signal(false);
   protected readonly under = signal<UnderPointer | null>(null);
-  protected readonly status = signal({ isTrue: false, scale: 1 });
+  protected readonly status = signal<TableStatus>({ isTrue: false, share: 0, scale: 1 });
   /** The pass whose original is compared with: the chosen one where it is a picture, else the first that is. */
   protected readonly originalOf = computed(() => {
     if (toolFor(this.attachments.mask(), this.attachments.drawing())?.readsOriginal) return this.line().pass;

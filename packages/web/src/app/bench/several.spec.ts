@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { boxAt, findPass, freshPass, freshSource, type Pass, type Sheet } from '@uvrant/core';
+import { boxAt, findPass, freshPass, freshSource, type Pass, type Sheet, type Source } from '@uvrant/core';
 import { find, onBench, textOf, type OnBench } from '../../testing/bench';
 import { ASSET, posterOf } from '../../testing/sheets';
 import { BenchActions } from '../state/bench';
@@ -10,7 +10,7 @@ import { TicketEdits } from './ticket/ticket-edits';
 import { Swapping } from './swapping';
 import { Editing } from './editing';
 
-const passOf = (id: string, x = 50, source = freshSource('shape')): Pass => freshPass(id, id, source, boxAt(x, 50, 20, 20));
+const passOf = (id: string, x = 50, source: Source = freshSource('shape')): Pass => freshPass(id, id, source, boxAt(x, 50, 20, 20));
 const sheetOf = (...passes: Pass[]): Sheet => ({ ...posterOf(), passes });
 
 const chosen = (bench: OnBench, ...ids: readonly string[]): void => {
@@ -43,7 +43,7 @@ describe('several passes', () => {
   });
 
   test('a photograph among them has no one ink, which is said', async () => {
-    const photo = passOf('p', 50, { kind: 'picture', picture: { sha256: ASSET.sha256 } } as never);
+    const photo = passOf('p', 50, { kind: 'picture', picture: { sha256: ASSET.sha256 } });
     const bench = onBench(sheetOf(passOf('a'), photo));
     const fixture = await dialsOf(bench, 'a', 'p');
     expect(textOf(fixture)).toContain('1 of them print in one ink');
@@ -89,7 +89,7 @@ test('the menu of a line holds what can be done with it, with the keys', () => {
 describe('another picture in the place of a pass’s', () => {
   const other = { ...ASSET, sha256: 'b'.repeat(64), name: 'quay.png', width: 1600, height: 800 };
   const photo = (change: Partial<Pass> = {}): Pass => ({
-    ...passOf('p', 50, { kind: 'picture', picture: { sha256: ASSET.sha256 } } as never),
+    ...passOf('p', 50, { kind: 'picture', picture: { sha256: ASSET.sha256 } }),
     name: 'ridge',
     ...change,
   });

@@ -21,13 +21,21 @@ export interface TilePlace {
   readonly y: number;
 }
 
+/** A part of a sheet, mm from its left and top. */
+export interface SheetBox {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** What the workers are asked for; `version` names the sheet they were given under it. */
 export type Task =
   | ({ readonly kind: 'tile'; readonly version: number; readonly quality: 'draft' | 'fine' | 'true' } & TilePlace)
   /** The source of a pass as placed, before any step. */
   | ({ readonly kind: 'unprinted'; readonly version: number; readonly pass: string } & TilePlace)
-  /** The whole sheet after a pass (or complete), its long side at most `side` pixels. */
-  | { readonly kind: 'picture'; readonly version: number; readonly side: number; readonly after: string | null }
+  /** The sheet after a pass (or complete), or what of it lies in a box (mm), its long side at most `side` pixels. */
+  | { readonly kind: 'picture'; readonly version: number; readonly side: number; readonly after: string | null; readonly within?: SheetBox }
   /** The tones that go into a step, and what comes out of it. */
   | { readonly kind: 'reading'; readonly version: number; readonly pass: string; readonly step: string }
   /** Share of the sheet that each pass and each ink covers. */

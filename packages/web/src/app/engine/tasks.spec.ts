@@ -77,6 +77,17 @@ test('a small picture is as large as asked for, whole or after a pass', async ()
   expect((await done({ kind: 'picture', version: 1, side: 120, after: 'picture' })).bytes).toEqual(whole.bytes);
 });
 
+test('a part of the sheet is as large as asked for, and what lies there', async () => {
+  const { width, height } = sheet.size;
+  const within = { left: width / 2, top: height / 2, width: width / 2, height: height / 2 };
+  const part = await done({ kind: 'picture', version: 1, side: 120, after: null, within });
+  expect([part.width, part.height]).toEqual([88, 118]);
+  const whole = await done({ kind: 'picture', version: 1, side: 240, after: null });
+  // Its first row is the whole one's where the part begins.
+  const at = 4 * (118 * whole.width + 88);
+  expect([...part.bytes.slice(0, 4 * 88)]).toEqual([...whole.bytes.slice(at, at + 4 * 88)]);
+});
+
 test('a reading shares the tones out and tells what levels find', async () => {
   const reading = await done({ kind: 'reading', version: 1, pass: 'picture', step: 'levels' });
   expect(reading.histogram.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 6);

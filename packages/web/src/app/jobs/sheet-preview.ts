@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { Sheet, SourceInfo } from '@uvrant/core';
 import { Engine, TaskCancelled } from '../engine/engine';
 import type { Pixels } from '../engine/protocol';
@@ -12,12 +12,29 @@ import { PixelsView } from '../ui/pixels';
     @if (problem(); as problem) {
       <p class="uv-warn">{{ problem }}</p>
     } @else {
-      <uv-pixels
-        [pixels]="pixels()"
-        [stock]="sheet().stock.colour"
-        [label]="sheet().name"
-        [style.aspect-ratio]="sheet().size.width + ' / ' + sheet().size.height"
-      />
+      @if (kept() && !pixels()) {
+        <img
+          [src]="'/api/sheets/' + kept() + '/picture'"
+          [alt]="sheet().name"
+          [style.background]="sheet().stock.colour"
+          [style.aspect-ratio]="sheet().size.width + ' / ' + sheet().size.height"
+          (error)="isKept.set(false)"
+        />
+      } @else {
+        <uv-pixels
+          [pixels]="pixels()"
+          [stock]="sheet().stock.colour"
+          [label]="sheet().name"
+          [style.aspect-ratio]="sheet().size.width + ' / ' + sheet().size.height"
+        />
+      }
+    }
+  `,
+  styles: `
+    img {
+      display: block;
+      width: 100%;
+      border: 1px solid var(--ink);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -27,6 +44,10 @@ export class SheetPreview {
   readonly infos = input.required<readonly SourceInfo[]>();
   /** Longest side of the draft, screen pixels: enough to show dots where it is shown large. */
   readonly side = input(960);
+  /** The sheet's id where it is one of a job: what was kept of it is shown until it is printed. */
+  readonly id = input<string | null>(null);
+  protected readonly isKept = signal(true);
+  protected readonly kept = computed(() => (this.isKept() ? this.id() : null));
   protected readonly pixels = signal<Pixels | null>(null);
   protected readonly problem = signal<string | null>(null);
 

@@ -8,16 +8,22 @@ import type { Pixels } from '../engine/protocol';
   template: ` <canvas [style.background]="stock()" [class.blank]="!pixels()" role="img" [attr.aria-label]="label()" #canvas></canvas> `,
   styles: `
     :host {
-      display: block;
+      display: grid;
+      place-items: center;
     }
+    /* In its own shape, as large as there is room. */
     canvas {
       display: block;
-      width: 100%;
-      height: 100%;
-      object-fit: fill;
+      max-width: 100%;
+      max-height: 100%;
+      min-width: 0;
+      min-height: 0;
       border: 1px solid var(--ink);
+      object-fit: contain;
     }
     canvas.blank {
+      width: 100%;
+      height: 100%;
       background: repeating-linear-gradient(135deg, var(--hair) 0 1px, transparent 1px 7px) !important;
     }
   `,

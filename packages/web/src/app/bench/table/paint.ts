@@ -18,6 +18,8 @@ export interface TablePicture {
   readonly density: number;
   readonly stock: string;
   readonly print: TileLayer;
+  /** The print as it was kept, small: seen where no tile has come yet. */
+  readonly stored: ImageBitmap | null;
   readonly unprinted: TileLayer;
   /** Where the unprinted original begins, CSS pixels from the left; null where only the print is shown. */
   readonly originalFrom: number | null;
@@ -76,11 +78,12 @@ export const paintTable = (context: CanvasRenderingContext2D, picture: TablePict
 
 const paintPrint = (
   context: CanvasRenderingContext2D,
-  { view, table, density, stock, print, isFaded, hatched, byItself, colours }: TablePicture,
+  { view, table, density, stock, print, stored, isFaded, hatched, byItself, colours }: TablePicture,
   hatching: Hatching,
   width: number,
   height: number,
 ): void => {
+  if (stored) context.drawImage(stored, view.x, view.y, width, height);
   print.draw(context, view, table, density, stock);
   if (isFaded) {
     context.globalAlpha = 1 - FADED;

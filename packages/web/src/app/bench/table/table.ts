@@ -29,6 +29,7 @@ import { Editing } from '../editing';
 import { Attachments } from '../attached/attachments';
 import { toolFor, toolForStep } from '../tools/tools';
 import { Rendering } from '../view/rendering';
+import { StoredPicture } from '../view/stored-picture';
 import { Handles } from './handles';
 import { Hatching } from './hatching';
 import { paintTable, sizedContext, type TablePicture } from './paint';
@@ -50,6 +51,13 @@ export interface UnderPointer {
   readonly y: number;
   /** Lightness of the print on its stock there, 0 … 1. */
   readonly tone: number | null;
+}
+
+/** How far the table is: whether all that is seen is the true print, what share of it is, and screen pixels a print pixel. */
+export interface TableStatus {
+  readonly isTrue: boolean;
+  readonly share: number;
+  readonly scale: number;
 }
 
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
@@ -133,11 +141,12 @@ export class Table {
   readonly filesDropped = output<{ readonly files: readonly File[]; readonly x: number; readonly y: number }>();
   /** A picture of the plan chest dropped on a place of the sheet, mm. */
   readonly dropped = output<{ readonly sha256: string; readonly x: number; readonly y: number }>();
-  readonly statusChanged = output<{ readonly isTrue: boolean; readonly scale: number }>();
+  readonly statusChanged = output<TableStatus>();
 
   protected readonly lengths = inject(Lengths);
   protected readonly rendering = inject(Rendering);
   protected readonly tiles = inject(Tiles);
+  private readonly stored = inject(StoredPicture);
   protected readonly attachments = inject(Attachments);
   private readonly editing = inject(Editing);
   private readonly store = inject(Store);
@@ -216,6 +225,7 @@ export class Table {
       density: this.density(),
       stock: this.sheet().stock.colour,
       print: this.tiles.print,
+      stored: this.tiles.isDrafted() ? null : this.stored.bitmap(),
       unprinted: this.tiles.unprinted,
       originalFrom: this.isOriginalOnly() ? view.x : this.view().wipe !== null ? this.wipeAt() : null,
       isFaded: this.fades(),
@@ -252,7 +262,9 @@ export class Table {
       this.frame = requestAnimationFrame(() => this.draw(picture, unit));
     });
     afterNextRender(() => runInInjectionContext(injector, () => this.followGestures()));
-    effect(() => this.statusChanged.emit({ isTrue: this.tiles.isTrue(), scale: this.shown().zoom * this.density() }));
+    effect(() =>
+      this.statusChanged.emit({ isTrue: this.tiles.isTrue(), share: this.tiles.share(), scale: this.shown().zoom * this.density() }),
+    );
     inject(DestroyRef).onDestroy(() => {
       watch.disconnect();
       cancelAnimationFrame(this.frame);

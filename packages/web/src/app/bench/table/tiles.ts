@@ -56,6 +56,12 @@ export class Tiles {
   private draftIn: number | null = null;
   private trueIn: number | null = null;
 
+  private readonly hasDraft = signal(false);
+  /** True once a whole draft was in. */
+  readonly isDrafted = this.hasDraft.asReadonly();
+  private readonly trueShare = signal(0);
+  /** The share of the tiles seen that are the print's own, 0 … 1. */
+  readonly share = this.trueShare.asReadonly();
   private readonly allTrue = signal(false);
   /** True once every tile that is seen is the print's own. */
   readonly isTrue = this.allTrue.asReadonly();
@@ -103,10 +109,20 @@ export class Tiles {
       this.pending.delete(name);
     }
     this.allTrue.set(missing.length === 0);
+    this.seen = { places, version };
+    this.tellShare();
     this.tilesInAll = tilesOfAll(finest, trueTile(finest), sheet);
     this.rendering.seesAll.set(places.length === this.tilesInAll && version === this.rendering.whole());
     if (missing.length === 0) this.trueIn = version;
     for (const [name, start] of asked) if (!this.pending.has(name)) start();
+  }
+
+  private seen: { readonly places: readonly TilePlace[]; readonly version: number } = { places: [], version: 0 };
+
+  private tellShare(): void {
+    const { places, version } = this.seen;
+    const there = places.filter((place) => this.print.has(place, version, 1));
+    this.trueShare.set(places.length === 0 ? 1 : there.length / places.length);
   }
 
   /** Tells the timing what of it was drawn just now. */
@@ -143,6 +159,7 @@ export class Tiles {
         if (rank === 0 && 'isFine' in pixels) this.refine(of, place, pixels.isFine);
         this.rendering.problem.set(null);
         this.settle(layer, of);
+        this.tellShare();
         this.came.update((n) => n + 1);
       })
       .catch((error: unknown) => {
@@ -162,6 +179,7 @@ export class Tiles {
     if (!names.some((name) => name.startsWith(`tile:${version}:0:`))) {
       layer.dropBefore(version);
       this.draftIn = version;
+      this.hasDraft.set(true);
     }
     if (!names.some((name) => name.startsWith('tile:'))) {
       this.allTrue.set(true);

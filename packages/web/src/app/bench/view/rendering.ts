@@ -24,6 +24,7 @@ import {
   type WornLetter,
 } from '@uvrant/core';
 import { READING_BAND } from '../../engine/reading-band';
+import { ownPart } from './own-part';
 import { Timing } from '../../engine/timing';
 import { Attachments } from '../attached/attachments';
 import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, StepReading, TypeSetting } from '../../engine/protocol';
@@ -318,9 +319,11 @@ export class Rendering {
       async ({ version, document }, signal) => {
         if (version === null || !document) return;
         this.inks.set(await this.engine.ask({ kind: 'inks', version }, signal));
-        for (const { id } of passesOf(document.passes)) {
-          const pixels = await this.engine.ask({ kind: 'picture', version, side: SMALL_SIDE, after: id }, signal);
-          this.small.update((small) => ({ ...small, [id]: pixels }));
+        for (const pass of passesOf(document.passes)) {
+          const within = ownPart(pass, document.size);
+          const task = { kind: 'picture', version, side: SMALL_SIDE, after: pass.id, ...(within ? { within } : {}) } as const;
+          const pixels = await this.engine.ask(task, signal);
+          this.small.update((small) => ({ ...small, [pass.id]: pixels }));
         }
       },
     );

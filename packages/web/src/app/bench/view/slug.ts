@@ -3,7 +3,7 @@ import type { Sheet } from '@uvrant/core';
 import { Lengths } from '../../ui/lengths';
 import { Editing } from '../editing';
 import { Rendering } from './rendering';
-import type { UnderPointer } from '../table/table';
+import type { TableStatus, UnderPointer } from '../table/table';
 import { whyInWords, type WhyLine } from './why-words';
 import { percent } from '../words';
 
@@ -18,7 +18,7 @@ import { percent } from '../words';
         <b>{{ ink.share }}</b>
       </div>
     }
-    <div class="state" [class.true]="status().isTrue" role="status">{{ status().isTrue ? 'true' : 'draft' }}</div>
+    <div class="state" [class.true]="status().isTrue" role="status">{{ state() }}</div>
     <div>{{ scale() }}</div>
     @if (under(); as under) {
       <div class="place">{{ place() }}</div>
@@ -90,7 +90,7 @@ import { percent } from '../words';
 })
 export class Slug {
   readonly sheet = input.required<Sheet>();
-  readonly status = input.required<{ readonly isTrue: boolean; readonly scale: number }>();
+  readonly status = input.required<TableStatus>();
   readonly under = input.required<UnderPointer | null>();
   private readonly rendering = inject(Rendering);
   private readonly editing = inject(Editing);
@@ -99,6 +99,13 @@ export class Slug {
   protected readonly inks = computed(() => {
     const shares = this.rendering.inks()?.inks;
     return this.sheet().inks.map((ink) => ({ ...ink, share: shares ? `≈ ${percent(shares[ink.id] ?? 0, 1)}` : '…' }));
+  });
+
+  /** Draft or true; how much of the true print is there while it is made. */
+  protected readonly state = computed(() => {
+    const { isTrue, share } = this.status();
+    if (isTrue) return 'true';
+    return share > 0 ? `true: ${percent(share)}` : 'draft';
   });
 
   protected readonly scale = computed(() => {

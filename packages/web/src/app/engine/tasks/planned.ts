@@ -29,8 +29,8 @@ export const viewRegion = ({ side, x, y }: TilePlace, by: number, whole: Region)
   return region;
 };
 
-/** Halvings after which the sheet's long side has at most `side` pixels. */
-export const halvingsFor = (sheet: Sheet, side: number): number => {
-  const { width, height } = trueScale(sheet.size, sheet.ppi);
+/** Halvings after which the long side of a sheet, or of a part of it, has at most `side` pixels. */
+export const halvingsFor = ({ size, ppi }: Pick<Sheet, 'size' | 'ppi'>, side: number): number => {
+  const { width, height } = trueScale(size, ppi);
   return Math.max(0, Math.ceil(Math.log2(Math.max(width, height) / side)));
 };
