@@ -21,6 +21,7 @@ import { MatSlider, MatSliderThumb } from '@angular/material/slider';
     :host {
       display: block;
       height: 24px;
+      contain: size layout style;
       background: repeating-linear-gradient(90deg, var(--ticks) 0 1px, transparent 1px 10%) 0 8px / 100% 8px no-repeat;
     }
   `,
