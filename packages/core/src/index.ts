@@ -17,6 +17,7 @@ export * from './wears/stretch';
 export * from './wears/kinds';
 export type { SharedWear } from './wears/shared';
 export { freshWear, wearLies, wearPut, WEAR_DIALS, type Guard, type TextureWear } from './wears/texture';
+export * from './masks/edge-colours';
 export * from './masks/edge';
 export * from './wears/fibre';
 export * from './fields/dials';

@@ -76,15 +76,25 @@ export type Source = SourceKinds[keyof SourceKinds];
 /** Farthest that an edge is grown, feathered, roughened or looked for, and largest speck, mm. */
 export const MOST_EDGE = 20;
 
+/** Widest edge that the ground's colour is taken out of, mm. */
+export const MOST_CLEANED = 3;
+
 /** What all masks are set by. */
 export const MASK_DIALS = {
   join: choice({ title: 'Together with those above', options: ['both', 'either', 'without'], default: 'both' }),
   invert: toggle({ title: 'Inverted', default: false }),
   grow: length({ title: 'Grow', min: -MOST_EDGE, max: MOST_EDGE, default: 0, more: 'reaches further out' }),
   feather: length({ title: 'Feather', min: 0, max: MOST_EDGE, default: 0, wide: true, more: 'a softer edge' }),
+  cleaned: length({
+    title: 'Old ground out of the edge',
+    min: 0,
+    max: MOST_CLEANED,
+    default: 0,
+    more: 'a wider edge takes the colour of what is inside it',
+  }),
   anchor: choice({ title: 'Stays with', options: ['art', 'sheet'], default: 'art' }),
 };
-const { join, invert, grow, feather, anchor } = dialFields(MASK_DIALS);
+const { join, invert, grow, feather, cleaned, anchor } = dialFields(MASK_DIALS);
 
 /** How a mask joins those before it: where both show, where either does, or what was there without it. */
 export type Join = TypeOf<typeof join>;
@@ -100,6 +110,7 @@ export const MASK_BASE = {
   join: field.optional(join),
   feather: field.optional(feather),
   grow: field.optional(grow),
+  cleaned: field.optional(cleaned),
   /** Where the art was when the mask was made; it has moved with the art since. Only where it follows the art. */
   home: field.optional(PLACEMENT),
 };

@@ -1,5 +1,5 @@
 import { pathOf, STEPS, type Mask, type Sheet } from '../../src';
-import { flat, pass, picture, plainWear, sheet, step } from './sheets';
+import { cutOut, flat, pass, picture, plainWear, sheet, step } from './sheets';
 
 export const screen = (params: Record<string, unknown> = {}) => step('screen', { lpi: 9, angle: 22.5, hardness: 0.7, ...params });
 
@@ -102,6 +102,10 @@ export const CASES: readonly (readonly [string, Sheet])[] = [
         steps: [step('levels'), screen(), step('harden', LIVELY.harden), step('levels', { midtone: 0.4 }, { id: 'again' })],
       }),
     ]),
+  ],
+  [
+    'a cut-out whose edge has lost the colour of its ground',
+    sheet([pass('art', picture('motley'), { masks: [cutOut([700, 900, 3100, 3900], { outline: 'ellipse', cleaned: 1.2 })] })]),
   ],
   ['every kind of mask, a zone and a wear', masked()],
 ];

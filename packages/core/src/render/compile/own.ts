@@ -1,4 +1,5 @@
 import { passesGuarded, passesMatched, passesRead, readsBeneath, wearsShared } from '../../catalogue/references';
+import { cleanedEdgeNode } from '../../masks/edge-colours';
 import { maskOfKind } from '../../masks/kinds';
 import type { Pass } from '../../sheet/model';
 import { masksOf as allMasksOf } from '../../sheet/walk';
@@ -30,6 +31,13 @@ const foregroundOf = (context: Context, pass: Pass, placed: Node): Node => {
   return placed;
 };
 
+/** A source whose edge, where the masks of its pass say so, has lost the colour of the ground that it was taken from. */
+const cleanedOf = (context: Context, pass: Pass, drawn: Node): Node => {
+  const edge = Math.max(0, ...pass.masks.filter(({ on }) => on).map(({ cleaned }) => cleaned ?? 0));
+  const coverage = edge > 0 ? productNode(masksOf(context, pass.masks, pass, pass.id)) : null;
+  return coverage ? cleanedEdgeNode(convertNode(drawn, 'colour'), coverage, edge, context.scale.pxPerMm) : drawn;
+};
+
 /** A pass's pixels all or nothing where its edges are: cut at a half, or its soft parts as dots of its own screen. */
 const wholePixels = (context: Context, pass: Pass, node: Node): Node => {
   if (isHard(context, pass)) return cutNode(node);
@@ -42,7 +50,7 @@ const made = (context: Context, pass: Pass, sourceFor: () => Node): Node => {
   const placed = sourceFor();
   records.sources.set(pass.id, placed);
   const drawn = placed.kind === 'index' ? convertNode(placed, 'colour') : placed;
-  const treated = steps(context, pass, foregroundOf(context, pass, drawn));
+  const treated = steps(context, pass, cleanedOf(context, pass, foregroundOf(context, pass, drawn)));
   const weights = weightsOf(context, pass);
   const masked = weights ? maskedNode(treated, weights) : treated;
   const cut = (node: Node): Node => wholePixels(context, pass, node);

@@ -9,6 +9,9 @@ import { Rendering } from '../view/rendering';
 import { percent } from '../words';
 import { MASK_PANELS } from './panels/panels';
 
+/** True for what is seen as it was taken: a picture, or a sheet. */
+const isSeen = ({ source }: Pass): boolean => source.kind === 'picture' || source.kind === 'sheet';
+
 /** The dials of the open mask: how it is shown, what it is made of, and its edge. */
 @Component({
   selector: 'uv-mask-dials',
@@ -58,8 +61,12 @@ export class MaskDials {
 
   protected readonly lines = computed(() => {
     const [mask, pass, sheet] = [this.mask(), this.pass(), this.sheet()];
-    const dials = { ...this.declaration()?.dials, ...MASK_DIALS };
-    const values = { grow: 0, feather: 0, join: 'both', ...mask } as unknown as Readonly<Record<string, unknown>>;
+    const { cleaned, ...of } = MASK_DIALS;
+    // Only what a pass shows of its source has an edge to clean.
+    const { step, wear, zone } = this.attachments.attachedTo();
+    const isOfPass = step === undefined && wear === undefined && zone === undefined;
+    const dials = { ...this.declaration()?.dials, ...of, ...(isOfPass && isSeen(pass) ? { cleaned } : {}) };
+    const values = { grow: 0, feather: 0, cleaned: 0, join: 'both', ...mask } as unknown as Readonly<Record<string, unknown>>;
     return dialLines(`mask ${mask.id}`, dials, values, { sheet, pass }, (name, value, gesture) =>
       this.attachments.changeMask(
         (each) => (name === 'anchor' ? reanchored(each, pass, value as Anchor) : { ...each, [name]: value }),

@@ -1,0 +1,85 @@
+import { keyOf } from '../nodes/key';
+import { rendered, wantOnce, type Node } from '../nodes/node';
+import type { Plane } from '../nodes/plane-nodes';
+import { distancesTo } from '../raster/distance';
+import { weightedMeans } from '../raster/guided';
+import { ONE, type ColourRaster } from '../raster/raster';
+import { crop, grow } from '../raster/region';
+
+/** From here up a pixel is the subject's, from here down the ground's. */
+const SURE = Math.floor(0.97 * ONE);
+const NONE = ONE - SURE;
+/** Colours of subject and ground that are nearer than this (squared, ONE is 1) cannot be told apart. */
+const ALIKE = (ONE / 64) ** 2;
+
+/** The edge in pixels, and how far from a pixel the colours of subject and ground are looked for. */
+const reachOf = (edgeMm: number, pxPerMm: number): { readonly edge: number; readonly window: number } => {
+  const edge = Math.max(1, Math.ceil(edgeMm * pxPerMm));
+  return { edge, window: 2 * edge + 2 };
+};
+
+/** Pixels beyond a pixel that are read to clean it. */
+export const cleanedReach = (edgeMm: number, pxPerMm: number): number => {
+  const { edge, window } = reachOf(edgeMm, pxPerMm);
+  return edge + window + 2;
+};
+
+const channelOf = ({ data }: ColourRaster, c: number): Int16Array =>
+  Int16Array.from({ length: data.length / 4 }, (_, i) => data[4 * i + c] as number);
+
+/**
+ * A picture whose subject has lost the colour of the ground that it was taken from, in an edge so many mm wide inside its coverage.
+ * What is seen there is taken as C = α·F + (1 − α)·B, where B is the mean of the ground nearby, S that of the subject further inside, and
+ * α how far C lies from B to S (its projection on the line between them, 0 … 1), no more than the coverage. F is C + (1 − α)·(S − B):
+ * what remains without the ground, made up with S. Common practice of keying; α as in Mishima's colour line.
+ */
+export const cleanedEdge = (picture: ColourRaster, coverage: Int16Array, edgeMm: number, pxPerMm: number): ColourRaster => {
+  const { width, height } = picture.region;
+  const { edge, window } = reachOf(edgeMm, pxPerMm);
+  const none = Uint8Array.from(coverage, (value) => (value <= NONE ? 1 : 0));
+  if (none.every((value) => value === 0)) return picture;
+  const away = distancesTo(none, width, height, edge + 1);
+  const inner = Uint8Array.from(coverage, (value, i) => (value >= SURE && (away[i] as number) > edge ? 1 : 0));
+  const planes = [0, 1, 2].map((c) => channelOf(picture, c));
+  const subjects = planes.map((plane) => weightedMeans(plane, inner, width, height, window));
+  const grounds = planes.map((plane) => weightedMeans(plane, none, width, height, window));
+  const data = picture.data.slice();
+  for (let i = 0; i < coverage.length; i++) {
+    if (none[i] || (away[i] as number) > edge || (subjects[0]?.[i] as number) < 0 || (grounds[0]?.[i] as number) < 0) continue;
+    let [along, length] = [0, 0];
+    for (let c = 0; c < 3; c++) {
+      const [s, b] = [subjects[c]?.[i] as number, grounds[c]?.[i] as number];
+      along += ((planes[c]?.[i] as number) - b) * (s - b);
+      length += (s - b) * (s - b);
+    }
+    if (length < ALIKE) continue;
+    const alpha = Math.max(0, Math.min((coverage[i] as number) / ONE, along / length));
+    const most = picture.data[4 * i + 3] as number;
+    for (let c = 0; c < 3; c++) {
+      const own = (planes[c]?.[i] as number) + (1 - alpha) * ((subjects[c]?.[i] as number) - (grounds[c]?.[i] as number));
+      data[4 * i + c] = Math.floor(Math.max(0, Math.min(most, own)) + 0.5);
+    }
+  }
+  return { ...picture, data };
+};
+
+/** A picture with the edge of what a plane covers cleaned of its ground. */
+export const cleanedEdgeNode = (picture: Node<'colour'>, coverage: Plane, edgeMm: number, pxPerMm: number): Node<'colour'> => {
+  const reach = cleanedReach(edgeMm, pxPerMm);
+  return {
+    key: keyOf('cleaned edge', { edgeMm, pxPerMm }, [picture, coverage]),
+    kind: 'colour',
+    keeping: 'dear',
+    want(region, wants, work) {
+      for (const input of [picture, coverage]) wantOnce(input, grow(region, reach), wants, work);
+    },
+    *render(region, work) {
+      const wide = grow(region, reach);
+      const seen = yield* rendered(picture, wide, work);
+      const { tone } = yield* rendered(coverage, wide, work);
+      yield;
+      const { data } = cleanedEdge(seen, tone, edgeMm, pxPerMm);
+      return { kind: 'colour', region, data: crop(data, wide, region, work.kernels.arena, 4) };
+    },
+  };
+};
