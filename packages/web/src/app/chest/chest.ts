@@ -1,5 +1,5 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
@@ -216,6 +216,7 @@ export class Chest {
   private readonly ownFonts = this.store.selectSignal(fontsFeature.selectOwn);
   protected readonly fontProblem = this.store.selectSignal(fontsFeature.selectProblem);
   protected readonly ramps = this.store.selectSignal(chestFeature.selectRamps);
+  private readonly sought = this.store.selectSignal(chestFeature.selectSought);
   protected readonly problem = this.store.selectSignal(chestFeature.selectProblem);
 
   protected readonly tabs = TABS;
@@ -249,6 +250,16 @@ export class Chest {
   constructor() {
     this.store.dispatch(ChestActions.chestOpened());
     this.store.dispatch(FontActions.fontsWanted());
+    // A picture that is sought lies open in its drawer.
+    effect(() => {
+      const sought = this.sought();
+      const asset = this.assets().find(({ sha256 }) => sha256 === sought);
+      if (!asset) return;
+      this.show(TABS.find((tab) => DRAWER_OF[tab] === asset.drawer) ?? 'pictures');
+      this.search.set('');
+      this.open.set(asset.sha256);
+      untracked(() => this.store.dispatch(ChestActions.pictureFound()));
+    });
   }
 
   protected show(tab: Tab): void {

@@ -96,19 +96,22 @@ const GLASS_PX = 190;
           }
         </div>
       </div>
-      @if (scan(); as scan) {
+      @for (scan of scans(); track scan.id) {
         <div class="going" role="status">
           <span>
-            Scanning
+            {{ $first ? 'Scanning' : 'Waiting' }}
             <b>{{ scan.name }}</b>
-            {{ percent(scan.share) }} %
+            {{ $first ? percent(scan.share) + ' %' : '' }}
           </span>
-          <button type="button" class="link" (click)="callOff(scan.id)">Cancel</button>
-          <mat-progress-bar mode="determinate" [value]="percent(scan.share)" aria-label="Scan" />
+          <button type="button" class="link" [attr.aria-label]="'Cancel ' + scan.name" (click)="callOff(scan.id)">Cancel</button>
+          @if ($first) {
+            <mat-progress-bar mode="determinate" [value]="percent(scan.share)" aria-label="Scan" />
+          }
         </div>
-      } @else {
-        <button type="button" class="uv-button" (click)="start()">Scan into the chest</button>
       }
+      <button type="button" class="uv-button" (click)="start()">
+        {{ scans().length > 0 ? 'Scan after those' : 'Scan into the chest' }}
+      </button>
       @if (problem(); as problem) {
         <p class="uv-warn" role="alert">{{ problem }}</p>
       }
@@ -124,7 +127,7 @@ export class ScannerBed {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly devices = this.store.selectSignal(chestFeature.selectDevices);
-  protected readonly scan = this.store.selectSignal(chestFeature.selectScan);
+  protected readonly scans = this.store.selectSignal(chestFeature.selectScans);
 
   protected readonly resolutions = PPIS.map((value: number) => ({ value, words: String(value) }));
   protected readonly glassPx = GLASS_PX;

@@ -1,9 +1,12 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { mapResponse } from '@ngrx/operators';
-import { catchError, concatMap, exhaustMap, map, merge, mergeMap, of, switchMap } from 'rxjs';
+import { Store } from '@ngrx/store';
+import { catchError, concatMap, EMPTY, exhaustMap, filter, map, merge, mergeMap, of, switchMap, take, takeUntil, tap } from 'rxjs';
 import { Api, messageOf } from '../api/api';
-import { ChestActions } from './chest';
+import { Notices } from '../ui/notices';
+import { BenchActions } from './bench';
+import { ChestActions, chestFeature } from './chest';
 import { JobActions } from './jobs';
 
 export const listChest = createEffect(
@@ -20,13 +23,29 @@ export const listChest = createEffect(
   { functional: true },
 );
 
+/** One scan after the other, as there is one glass; those that were called off meanwhile are not begun. */
 export const scan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
     actions.pipe(
       ofType(ChestActions.scanWanted),
-      mergeMap(({ jobId, order }) =>
-        api.scan(jobId, order).pipe(
-          mergeMap((asset) => of(JobActions.pictureTakenIn({ id: order.scan, asset }), ChestActions.scanEnded({ scan: order.scan }))),
+      concatMap(({ jobId, order }) =>
+        store.select(chestFeature.selectScans).pipe(
+          take(1),
+          filter((scans) => scans.some(({ id }) => id === order.scan)),
+          switchMap(() => api.scan(jobId, order)),
+          takeUntil(
+            actions.pipe(
+              ofType(ChestActions.scanCalledOff),
+              filter((each) => each.scan === order.scan),
+            ),
+          ),
+          mergeMap((asset) =>
+            of(
+              JobActions.pictureTakenIn({ id: order.scan, asset }),
+              ChestActions.scanTakenIn({ asset }),
+              ChestActions.scanEnded({ scan: order.scan }),
+            ),
+          ),
           catchError((error: unknown) =>
             of(ChestActions.scanEnded({ scan: order.scan }), ChestActions.chestRefused({ message: messageOf(error) })),
           ),
@@ -36,18 +55,36 @@ export const scan = createEffect(
   { functional: true },
 );
 
+/** Says that a scan is done, with a way to see it. */
+export const tellScan = createEffect(
+  (actions = inject(Actions), notices = inject(Notices), store = inject(Store)) =>
+    actions.pipe(
+      ofType(ChestActions.scanTakenIn),
+      tap(({ asset }) =>
+        notices.say(`“${asset.name}” is scanned.`, 'Show it', () => store.dispatch(ChestActions.pictureSought({ sha256: asset.sha256 }))),
+      ),
+    ),
+  { functional: true, dispatch: false },
+);
+
+/** The chest is opened for a picture that is sought. */
+export const openChest = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(ChestActions.pictureSought),
+      map(() => BenchActions.viewChanged({ change: { isChestOpen: true } })),
+    ),
+  { functional: true },
+);
+
 export const callOffScan = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
       ofType(ChestActions.scanCalledOff),
-      mergeMap(({ scan: id }) =>
-        api.cancelScan(id).pipe(
-          map(() => ChestActions.scanEnded({ scan: id })),
-          catchError(() => of(ChestActions.scanEnded({ scan: id }))),
-        ),
-      ),
+      // One that was not begun yet is not known there.
+      mergeMap(({ scan: id }) => api.cancelScan(id).pipe(catchError(() => EMPTY))),
     ),
-  { functional: true },
+  { functional: true, dispatch: false },
 );
 
 export const keepRamp = createEffect(

@@ -9,11 +9,13 @@ import { ServerStream } from '../api/event-stream';
 import { ASSET, JOB, keptOf, posterOf } from '../../testing/sheets';
 import { OPEN_BROWSER_DB } from '../keeping/browser-db';
 import { BenchActions, benchFeature } from './bench';
+import { ChestActions, chestFeature } from './chest';
 import { DispatchActions, dispatchFeature } from './dispatch';
 import * as effects from './effects';
 import { JobActions, jobsFeature } from './jobs';
 import type { KeptSheet, SendOut } from '@uvrant/contract';
 import type { HeardEvent } from './model';
+import { Notices } from '../ui/notices';
 import { TrayActions, trayFeature } from './tray';
 
 beforeEach(() => jest.useFakeTimers());
@@ -30,6 +32,7 @@ const started = (api: Partial<Record<keyof Api, unknown>>) => {
       provideState(benchFeature),
       provideState(dispatchFeature),
       provideState(trayFeature),
+      provideState(chestFeature),
       provideEffects(effects),
       { provide: Router, useValue: { navigate: () => Promise.resolve(true) } },
       { provide: Api, useValue: { jobs: () => of([JOB]), ...api } },
@@ -194,4 +197,44 @@ test('sheets are sent out beside each other; the same one twice at once counts o
   ).toEqual(['s2', 's1']);
   store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
   expect(sendOut).toHaveBeenCalledTimes(3);
+});
+
+describe('scans', () => {
+  const order = (scan: string) =>
+    ({
+      scan,
+      device: 'flatbed',
+      name: `Kraft ${scan}`,
+      ppi: 150,
+      area: { x: 0, y: 0, width: 50, height: 50 },
+      glass: { surface: 'kraft board', seed: 1, tiles: false },
+      colour: false,
+      exposure: 0,
+    }) as const;
+
+  test('are made one after the other; one that is called off while it waits is not begun, and each is told of', () => {
+    const answers = new Map<string, Subject<unknown>>();
+    const scan = jest.fn((_: string, { scan: id }: { scan: string }) => {
+      answers.set(id, new Subject());
+      return answers.get(id);
+    });
+    const cancelScan = jest.fn(() => of(null));
+    const { store } = started({ scan, cancelScan });
+    const said = jest.spyOn(TestBed.inject(Notices), 'say').mockReturnValue(null as never);
+    const scans = store.selectSignal(chestFeature.selectScans);
+    for (const id of ['a', 'b', 'c']) store.dispatch(ChestActions.scanWanted({ jobId: JOB.id, order: order(id) }));
+    expect([scan.mock.calls.length, scans().map(({ id }) => id)]).toEqual([1, ['a', 'b', 'c']]);
+    store.dispatch(ChestActions.scanCalledOff({ scan: 'b' }));
+    store.dispatch(JobActions.jobEntered({ id: JOB.id }));
+    answers.get('a')?.next({ ...ASSET, name: 'Kraft a', drawer: 'texture' });
+    answers.get('a')?.complete();
+    expect(said).toHaveBeenCalledWith('“Kraft a” is scanned.', 'Show it', expect.any(Function));
+    expect(scan.mock.calls.map(([, each]) => each.scan)).toEqual(['a', 'c']);
+    // One that is called off under way is no refusal.
+    store.dispatch(ChestActions.scanCalledOff({ scan: 'c' }));
+    answers.get('c')?.error(new Error('called off'));
+    expect([scans(), store.selectSignal(chestFeature.selectProblem)()]).toEqual([[], null]);
+    (said.mock.calls[0]?.[2] as () => void)();
+    expect(store.selectSignal(chestFeature.selectSought)()).toBe(ASSET.sha256);
+  });
 });

@@ -18,7 +18,8 @@ import {
   type Wear,
 } from '@uvrant/core';
 import type { MeanTones } from '../../engine/protocol';
-import { benchFeature, type Line } from '../../state/bench';
+import { BenchActions, benchFeature, type Line } from '../../state/bench';
+import { FIRST_DRAWINGS } from '../masks/first-drawings';
 import type { Addition } from './additions';
 import { Editing } from '../editing';
 import { Rendering } from '../view/rendering';
@@ -111,6 +112,9 @@ export class Adding {
     const { pass, attached } = line as Line;
     this.editing.choose(line);
     const document = this.document();
+    const mask = document && pass !== null ? findPass(document, pass)?.masks.find(({ id }) => id === attached?.mask) : undefined;
+    // What has an outline is drawn at once.
+    if (mask) this.store.dispatch(BenchActions.viewChanged({ change: { drawing: FIRST_DRAWINGS[mask.kind] ?? null } }));
     if (pass === null || !document) return;
     if (addition.worn && attached?.wear !== undefined) await this.takeInk(pass, attached.wear, FRESH_TAKES, gesture, true);
     else if (isMeasured(addition, document, pass)) await this.measureLay(pass, gesture);

@@ -6,7 +6,7 @@ import { Tick } from '../../ui/tick';
 import { Attachments } from '../attached/attachments';
 import { freshId } from '../ticket/ticket-edits';
 import { maskInWords } from '../words';
-import { MASK_PANELS } from './panels/panels';
+import { FIRST_DRAWINGS } from './first-drawings';
 
 /** The masks of a pass, step, zone or wear: one line each, and ways to add one. */
 @Component({
@@ -75,6 +75,6 @@ export class MaskList {
   protected add(kind: Mask['kind']): void {
     const first = this.masks().length === 0 ? maskOfKind(kind)?.joins?.first : undefined;
     this.attachments.addMask(freshMask(kind, freshId(), this.pass(), { join: first ?? this.joins() }), this.attached());
-    this.attachments.show({ drawing: MASK_PANELS[kind]?.drawsFirst ?? null });
+    this.attachments.show({ drawing: FIRST_DRAWINGS[kind] ?? null });
   }
 }

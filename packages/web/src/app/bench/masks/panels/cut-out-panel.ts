@@ -55,4 +55,4 @@ export class CutOutPanel extends MaskPanel<CutOutMask> {
   }
 }
 
-export const cutOutPanel: MaskPanelKind = { component: CutOutPanel, drawsFirst: 'polygon' };
+export const cutOutPanel: MaskPanelKind = { component: CutOutPanel };

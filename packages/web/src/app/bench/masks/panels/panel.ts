@@ -1,6 +1,5 @@
 import { Directive, inject, input, type Type } from '@angular/core';
 import type { Mask, Pass, Sheet } from '@uvrant/core';
-import type { Drawing } from '../../../state/bench';
 import { Attachments } from '../../attached/attachments';
 
 /** What stands in the dials column above an open mask's dials: what it is made of. */
@@ -20,6 +19,4 @@ export abstract class MaskPanel<M extends Mask> {
 /** How a kind of mask is worked on. */
 export interface MaskPanelKind {
   readonly component: Type<unknown>;
-  /** How its outline is drawn as soon as it is there. */
-  readonly drawsFirst?: Drawing;
 }
