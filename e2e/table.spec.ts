@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { freshPass, freshSource, wholeSheet, type Sheet } from '@uvrant/core';
 import { givenTiles, isTrue, laidOut, opened, recordWorkers } from './support';
@@ -15,6 +15,13 @@ const FLAT: Sheet = {
   stock: { name: 'News', colour: '#e9e2d2' },
   inks: [{ id: 'soot', name: 'Soot', colour: '#1e1c1e' }],
   passes: [freshPass('flat', 'Flat', freshSource('flat', { colour: { srgb: '#c02020' } }), wholeSheet(SIZE))],
+};
+
+/** Red, green and blue in the middle of the table. */
+const middleOf = async (page: Page): Promise<Buffer> => {
+  const { x, y, width, height } = (await page.locator('uv-table .bed').boundingBox())!;
+  const shot = await page.screenshot({ clip: { x: x + width / 2, y: y + height / 2, width: 1, height: 1 } });
+  return sharp(shot).removeAlpha().raw().toBuffer();
 };
 
 test.beforeEach(async ({ page }) => {
@@ -111,10 +118,22 @@ test('a sheet that was printed before is on the table at once, small, while it i
   });
   await page.reload();
   await expect(page.locator('uv-slug .state')).toHaveText('draft');
-  const middle = async (): Promise<readonly number[]> => {
-    const { x, y, width, height } = (await page.locator('uv-table .bed').boundingBox())!;
-    const shot = await page.screenshot({ clip: { x: x + width / 2, y: y + height / 2, width: 1, height: 1 } });
-    return [...(await sharp(shot).removeAlpha().raw().toBuffer())];
-  };
-  await expect.poll(async () => (await middle()).map((value, i) => Math.abs(value - [192, 32, 32][i]!) < 12)).toEqual([true, true, true]);
+  await expect
+    .poll(async () => [...(await middleOf(page))].map((value, i) => Math.abs(value - [192, 32, 32][i]!) < 12))
+    .toEqual([true, true, true]);
+});
+
+test('the sheet is shown on white or black in place of its stock; the sheet itself stays as it is', async ({ page }) => {
+  await laidOut(page, { ...FLAT, passes: [] });
+  await isTrue(page);
+  const middle = async (): Promise<string> => (await middleOf(page)).toString('hex');
+  await expect.poll(middle).toBe('e9e2d2');
+  const grounds = page.getByRole('radiogroup', { name: 'What the sheet is shown on' });
+  await grounds.getByRole('radio', { name: 'black' }).click();
+  await expect.poll(middle).toBe('000000');
+  await grounds.getByRole('radio', { name: 'white' }).click();
+  await expect.poll(middle).toBe('ffffff');
+  await expect(page.locator('uv-ticket')).toContainText('News');
+  await grounds.getByRole('radio', { name: 'News' }).click();
+  await expect.poll(middle).toBe('e9e2d2');
 });

@@ -46,6 +46,7 @@ export const fakeRendering = () => ({
   takenBy: (_sheet: Sheet, _pass: string, wear: TextureWear) => Promise.resolve(0.8 * wear.share),
   outlineLostBy: (_sheet: Sheet, _pass: string, _wear: TextureWear) => Promise.resolve(0),
   spotsFor: () => Promise.resolve<readonly Spot[]>([]),
+  partOf: () => Promise.resolve({ width: 1, height: 1, bytes: new Uint8Array(4) }),
   withWear: (sheet: Sheet) => sheet,
   small: signal({}),
   settings: signal<Readonly<Record<string, TypeSetting>>>({}),

@@ -60,10 +60,11 @@ describe('a wear', () => {
     };
     bench.rendering.worn.set({ sums, isTrue: false });
     await fixture.whenStable();
-    expect(textOf(fixture)).toContain('Takes ≈ 12.5 % of the ink there');
+    const taken = (): string => find<HTMLInputElement>(fixture, 'input', 'Share of the ink that it takes, percent').value;
+    expect([taken(), textOf(fixture).includes('≈')]).toEqual(['12.5', true]);
     bench.rendering.worn.set({ sums, isTrue: true });
     await fixture.whenStable();
-    expect(textOf(fixture)).toContain('Takes 12.5 %');
+    expect([taken(), textOf(fixture).includes('≈')]).toEqual(['12.5', false]);
     const before = bench.wear().cut;
     find<HTMLButtonElement>(fixture, 'button', 'heavy').click();
     await fixture.whenStable();
@@ -76,8 +77,12 @@ describe('a wear', () => {
   test('solves for the ink that is really taken', async () => {
     const bench = await onWornBench();
     const fixture = await bench.shown(DialsColumn);
-    await type(fixture, 'Ink to be taken, percent', '20');
-    find<HTMLButtonElement>(fixture, 'button', 'Solve').click();
+    bench.rendering.worn.set({
+      sums: { wears: { [wearName('picture', bench.wear().id)]: { there: 200, taken: 25 } }, lettering: {} },
+      isTrue: true,
+    });
+    await fixture.whenStable();
+    await type(fixture, 'Share of the ink that it takes, percent', '20');
     await new Promise((done) => setTimeout(done, 50));
     // The stand-in takes 0.8 of the share of the texture.
     expect(bench.wear().share).toBeCloseTo(0.25, 2);
@@ -88,8 +93,8 @@ describe('a wear', () => {
     const fixture = await bench.shown(DialsColumn);
     bench.rendering.worn.set({ sums: { wears: {}, lettering: { title: { there: 50, taken: 10 } } }, isTrue: true });
     await fixture.whenStable();
-    expect(textOf(fixture)).toContain('loses 20.0 %');
-    find<HTMLButtonElement>(fixture, 'button', 'Protect it').click();
+    expect(textOf(fixture)).toContain('20.0 %');
+    find<HTMLButtonElement>(fixture, 'button', 'Ease Title to 10 %').click();
     await fixture.whenStable();
     expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 0.5 }]);
     find<HTMLButtonElement>(fixture, 'button', 'Stop protecting').click();
@@ -105,7 +110,9 @@ describe('a wear', () => {
     bench.rendering.worn.set({ sums: { wears: {}, lettering: {} }, isTrue: true });
     bench.rendering.letters.set({ worst: {}, outlines: { title: { there: 50, taken: 20, worst } } });
     await fixture.whenStable();
-    expect(textOf(fixture)).toContain('loses ≈ 40.0 % of its edge, worst “R” 80 %');
+    expect(textOf(fixture)).toContain('worst “R” 80 %');
+    expect(textOf(fixture)).toContain('≈ 40.0 %');
+    expect(textOf(fixture)).toContain('edge lost');
     const tried: number[] = [];
     // Asked at once, measured after.
     let isAtOnce = false;
@@ -116,7 +123,7 @@ describe('a wear', () => {
       // An edge holds out until the wear is weak enough, then it is there at once.
       return Promise.resolve(ease < 0.6 ? 0.4 : 0.02);
     };
-    find<HTMLButtonElement>(fixture, 'button', 'Protect it').click();
+    find<HTMLButtonElement>(fixture, 'button', 'Ease Title to 10 %').click();
     await fixture.whenStable();
     await new Promise((done) => setTimeout(done));
     expect(bench.wear().guards).toEqual([{ pass: 'title', most: 0.1, ease: 10 / 16 }]);

@@ -37,6 +37,10 @@ export type ShownWay = (typeof SHOWN_WAYS)[number];
 /** What is drawn next on an open mask: its outline, or where its soft edges are looked for as well. */
 export type Drawing = 'polygon' | 'freehand' | 'rectangle' | 'ellipse' | 'band';
 
+/** What the sheet is shown on: its own stock, or one to compare with. */
+export const SHOWN_ON = ['stock', 'white', 'black'] as const;
+export type ShownOn = (typeof SHOWN_ON)[number];
+
 /** How the sheet is looked at and worked on, beside the line, the peel line and the pass alone; never saved. */
 export interface BenchView {
   /** True while the unprinted original is held. */
@@ -44,6 +48,7 @@ export interface BenchView {
   /** Where the wipe stands, as a share of the sheet's width; null without one. */
   readonly wipe: number | null;
   readonly isChestOpen: boolean;
+  readonly shownOn: ShownOn;
   /** True while the light that will carry no dots is hatched. */
   readonly showsBare: boolean;
   /** True while the next click on the original picks a hue. */
@@ -61,6 +66,7 @@ const VIEW: BenchView = {
   isOriginalHeld: false,
   wipe: null,
   isChestOpen: false,
+  shownOn: 'stock',
   showsBare: false,
   picksHue: false,
   drawing: null,

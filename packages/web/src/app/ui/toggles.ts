@@ -6,6 +6,8 @@ export interface Option<T> {
   readonly value: T;
   readonly words: string;
   readonly colour?: string;
+  /** A figure or two below the words. */
+  readonly note?: string;
 }
 
 /** Options that are their own words. */
@@ -29,6 +31,9 @@ export const inWords = <T extends string>(values: readonly T[]): readonly Option
             <span class="uv-swatch" [style.background]="colour"></span>
           }
           {{ option.words }}
+          @if (option.note; as note) {
+            <small>{{ note }}</small>
+          }
         </mat-button-toggle>
       }
     </mat-button-toggle-group>

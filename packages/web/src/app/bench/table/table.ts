@@ -20,11 +20,12 @@ import { Store } from '@ngrx/store';
 import { Gesture } from '@use-gesture/vanilla';
 import { findPass, trueScale, type Sheet } from '@uvrant/core';
 import { DRAGGED } from '../../chest/looking';
-import { BenchActions, benchFeature } from '../../state/bench';
+import { BenchActions, benchFeature, SHOWN_ON, type ShownOn } from '../../state/bench';
 import { Density } from '../../ui/density';
 import { CLICK_PX } from '../../ui/drag';
 import { Lengths, type LengthUnit } from '../../ui/lengths';
 import { FormShade } from '../../ui/shade';
+import { Toggles } from '../../ui/toggles';
 import { Editing } from '../editing';
 import { Attachments } from '../attached/attachments';
 import { toolFor, toolForStep } from '../tools/tools';
@@ -43,6 +44,8 @@ import { Wipe } from './wipe';
 
 const RULER = 24;
 const LEAST_ZOOM = 0.01;
+/** Colours that a sheet is shown on in place of its stock. */
+const GROUNDS: Readonly<Record<ShownOn, string | null>> = { stock: null, white: '#ffffff', black: '#000000' };
 
 /** What lies under the pointer. */
 export interface UnderPointer {
@@ -63,7 +66,7 @@ export interface TableStatus {
 /** The table: the sheet on neutral grey between rulers, draft at once and true after. */
 @Component({
   selector: 'uv-table',
-  imports: [Handles, NgComponentOutlet, Points, Wipe],
+  imports: [Handles, NgComponentOutlet, Points, Toggles, Wipe],
   providers: [Tiles],
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
@@ -126,6 +129,13 @@ export interface TableStatus {
         <p class="uv-warn problem" role="alert">The sheet cannot be shown: {{ problem }}</p>
       }
     </div>
+    <uv-toggles
+      class="ground"
+      [options]="grounds()"
+      [value]="view().shownOn"
+      label="What the sheet is shown on"
+      (chosen)="attachments.show({ shownOn: $event })"
+    />
   `,
   styleUrl: './table.scss',
   host: { '(keydown)': 'key($event)' },
@@ -212,6 +222,13 @@ export class Table {
     () => this.isOriginalOnly() || this.view().wipe !== null || this.tool()?.readsOriginal === true,
   );
 
+  /** What the sheet is shown on: its stock, or white or black to see what of the print is clear. */
+  private readonly stock = computed(() => GROUNDS[this.view().shownOn] ?? this.sheet().stock.colour);
+  protected readonly grounds = computed(() => {
+    const { name, colour } = this.sheet().stock;
+    return SHOWN_ON.map((value) => ({ value, words: value === 'stock' ? name : value, colour: GROUNDS[value] ?? colour }));
+  });
+
   /** All that the canvas shows. */
   private readonly picture = computed<TablePicture>(() => {
     const [view, plane, bare] = [this.shown(), this.rendering.plane(), this.rendering.bare()];
@@ -223,7 +240,7 @@ export class Table {
       table: this.size(),
       sheet: this.pixels(),
       density: this.density(),
-      stock: this.sheet().stock.colour,
+      stock: this.stock(),
       print: this.tiles.print,
       stored: this.tiles.isDrafted() ? null : this.stored.bitmap(),
       unprinted: this.tiles.unprinted,
@@ -410,7 +427,7 @@ export class Table {
     const { width, height } = this.pixels();
     if (x < 0 || y < 0 || x >= width || y >= height) return null;
     const value = this.tiles.print.valueAt(x, y);
-    const tone = value ? lightnessOn(this.sheet().stock.colour, value) : null;
+    const tone = value ? lightnessOn(this.stock(), value) : null;
     return { x: x / this.perMm(), y: y / this.perMm(), tone };
   }
 

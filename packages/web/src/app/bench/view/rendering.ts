@@ -27,7 +27,7 @@ import { READING_BAND } from '../../engine/reading-band';
 import { ownPart } from './own-part';
 import { Timing } from '../../engine/timing';
 import { Attachments } from '../attached/attachments';
-import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, StepReading, TypeSetting } from '../../engine/protocol';
+import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, SheetBox, StepReading, TypeSetting } from '../../engine/protocol';
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 
@@ -134,6 +134,11 @@ export class Rendering {
 
   async spotsFor(sheet: Sheet, pass: string, wear: string): Promise<readonly Spot[]> {
     return this.engine.ask({ kind: 'spots', version: this.open(sheet), pass, wear });
+  }
+
+  /** A part of a sheet that is only tried, small. */
+  async partOf(sheet: Sheet, within: SheetBox, side: number): Promise<Pixels> {
+    return this.engine.ask({ kind: 'picture', version: this.open(sheet), side, after: null, within });
   }
 
   withWear(sheet: Sheet, pass: string, wear: TextureWear): Sheet {

@@ -9,7 +9,7 @@ import { WearHead } from './wear-head';
   selector: 'uv-shared-dials',
   imports: [Figure, WearHead],
   template: `
-    <uv-wear-head [wear]="wear()" [pass]="pass()">Shared wear</uv-wear-head>
+    <uv-wear-head [pass]="pass()">Shared wear</uv-wear-head>
     <div class="note">
       The same as the wear of “{{ firstName() }}”: changed there, it changes here.
       <div class="buttons"><button type="button" (click)="openFirst()">Go to it</button></div>

@@ -1,18 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { wearName, type Pass, type Wear } from '@uvrant/core';
+import type { Pass } from '@uvrant/core';
 import { Attachments } from '../attached/attachments';
-import { Rendering } from '../view/rendering';
-import { percent } from '../words';
 
-/** The head of an open wear: its name, what it takes, how it is looked at. */
+/** The head of an open wear: its name, what it takes from, how it is looked at. */
 @Component({
   selector: 'uv-wear-head',
   template: `
     <header>
       <h2><ng-content /></h2>
-      <p>
-        Takes ink away where the texture says so. <b>{{ taken() }}</b>
-      </p>
+      <p>{{ from() }}</p>
       <div class="doing" role="group" aria-label="This wear">
         <button
           type="button"
@@ -29,15 +25,11 @@ import { percent } from '../words';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WearHead {
-  readonly wear = input.required<Wear>();
   readonly pass = input.required<Pass>();
   protected readonly attachments = inject(Attachments);
-  private readonly rendering = inject(Rendering);
 
-  protected readonly taken = computed(() => {
-    const reading = this.rendering.worn();
-    const sums = reading?.sums.wears[wearName(this.pass().id, this.wear().id)];
-    if (!reading || !sums) return this.wear().on ? 'Reading what it takes…' : 'It is off.';
-    return `Takes ${reading.isTrue ? '' : '≈ '}${percent(sums.there > 0 ? sums.taken / sums.there : 0, 1)} of the ink there.`;
+  protected readonly from = computed(() => {
+    const { name, source } = this.pass();
+    return source.kind === 'overall' ? 'Takes ink from everything printed so far.' : `Takes ink from “${name}”.`;
   });
 }
