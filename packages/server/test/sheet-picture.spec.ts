@@ -35,7 +35,8 @@ test('a sheet has no small picture until one is kept; a later one takes its plac
   expect((await put(await webp(200), 2)).statusCode).toBe(204);
   expect((await put(await webp(100), 1)).statusCode).toBe(204);
   const answer = await kept();
-  expect([answer.statusCode, answer.headers['content-type'], answer.headers['cache-control']]).toEqual([200, 'image/webp', 'no-cache']);
+  const { 'content-type': type, 'cache-control': cache, 'uvrant-revision': revision } = answer.headers;
+  expect([answer.statusCode, type, cache, revision]).toEqual([200, 'image/webp', 'no-cache', '2']);
   expect(answer.rawPayload.equals(await webp(200))).toBe(true);
   await put(await webp(50), 3);
   expect((await kept()).rawPayload.equals(await webp(50))).toBe(true);

@@ -87,7 +87,7 @@ export const BLEND_MODES: readonly BlendMode[] = [
   },
   {
     name: 'screen',
-    title: 'screen',
+    title: 'screen (light)',
     suits: 'dark ground',
     purpose: 'Lightens what lies beneath, as light over light; black does nothing.',
     source: 'W3C',

@@ -56,10 +56,10 @@ export const sheetsRoutes = routes('sheets', ['sheets', 'jobs'], (app) => {
 
   const named = Joi.object({ sheet: Joi.string().required() });
   app.get<{ Params: { sheet: string } }>('/api/sheets/:sheet/picture', { schema: { params: named } }, (request, reply) => {
-    const webp = sheets.pictureOf(request.params.sheet);
-    if (!webp) throw new AppError('not-found', 'No small picture of this sheet is kept yet.');
+    const kept = sheets.pictureOf(request.params.sheet);
+    if (!kept) throw new AppError('not-found', 'No small picture of this sheet is kept yet.');
     // Another may be kept at any time.
-    return reply.type('image/webp').header('cache-control', 'no-cache').send(webp);
+    return reply.type('image/webp').header('cache-control', 'no-cache').header('uvrant-revision', kept.revision).send(kept.webp);
   });
 
   app.addContentTypeParser('image/webp', { parseAs: 'buffer', bodyLimit: MOST_PICTURE_BYTES }, (_request, body, done) => done(null, body));

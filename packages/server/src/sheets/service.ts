@@ -67,9 +67,9 @@ export class SheetService {
       .all();
   }
 
-  /** A sheet as it printed, small (WebP); null before one was kept. */
-  pictureOf(id: string): Buffer | null {
-    return this.db.select().from(sheetPictures).where(eq(sheetPictures.sheetId, id)).get()?.webp ?? null;
+  /** A sheet as it printed at a revision, small (WebP); null before one was kept. */
+  pictureOf(id: string): { readonly revision: number; readonly webp: Buffer } | null {
+    return this.db.select().from(sheetPictures).where(eq(sheetPictures.sheetId, id)).get() ?? null;
   }
 
   /**

@@ -68,6 +68,12 @@ export class Api {
     return this.http.put<KeptSheet>(`/api/sheets/${id}`, { baseRevision, editId, document });
   }
 
+  /** The small picture that is kept of a sheet, and the revision that it shows; null where none is. */
+  async keptPicture(id: string): Promise<{ readonly revision: number; readonly webp: Blob } | null> {
+    const answer = await fetch(`/api/sheets/${id}/picture`);
+    return answer.ok ? { revision: Number(answer.headers.get('uvrant-revision')), webp: await answer.blob() } : null;
+  }
+
   /** Keeps a small picture of a sheet at a revision: shown until the sheet is printed again. */
   keepPicture(id: string, revision: number, webp: Blob): Observable<unknown> {
     return this.http.put(`/api/sheets/${id}/picture`, webp, { params: { revision }, headers: { 'content-type': 'image/webp' } });

@@ -57,7 +57,7 @@ import { Uploads } from './uploads';
                   </div>
                 } @else {
                   <a [routerLink]="['/jobs', contents.job.id, 'sheets', sheet.id]">
-                    <uv-sheet-preview [sheet]="sheet.document" [id]="sheet.id" [infos]="contents.assets" [side]="380" />
+                    <uv-sheet-preview [sheet]="sheet.document" [kept]="sheet" [infos]="contents.assets" [side]="380" />
                     <b [matTooltip]="sheet.document.name">{{ sheet.document.name }}</b>
                     <span>
                       {{ lengths.size(sheet.document.size) }}, {{ sheet.document.inks.length }}

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
+import { Api } from '../api/api';
 import { Engine } from '../engine/engine';
 import type { JobActions } from '../state/jobs';
 import { jobsFeature } from '../state/jobs';
@@ -13,7 +14,9 @@ const shown = async (asset: Asset | null = ASSET) => {
     open: () => 1,
     ask: (task: { kind: string }) => (task.kind === 'reading' ? Promise.resolve(READING) : new Promise(() => undefined)),
   };
-  TestBed.configureTestingModule({ providers: [provideStore(), provideState(jobsFeature), { provide: Engine, useValue: engine }] });
+  TestBed.configureTestingModule({
+    providers: [provideStore(), provideState(jobsFeature), { provide: Engine, useValue: engine }, { provide: Api, useValue: {} }],
+  });
   const store = TestBed.inject(Store);
   const wanted = jest.spyOn(store, 'dispatch');
   const fixture = TestBed.createComponent(NewSheet);

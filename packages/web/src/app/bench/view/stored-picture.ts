@@ -34,8 +34,8 @@ export class StoredPicture {
 
   constructor() {
     effect(() => {
-      const { id, revision } = this.bench();
-      if (id !== this.id) untracked(() => this.fetch(id, revision));
+      const { id } = this.bench();
+      if (id !== this.id) untracked(() => this.fetch(id));
     });
     effect((onCleanup) => {
       const { id, revision, saving } = this.bench();
@@ -52,17 +52,17 @@ export class StoredPicture {
     });
   }
 
-  private fetch(id: string | null, revision: number): void {
+  private fetch(id: string | null): void {
     this.id = id;
     this.revision = 0;
     this.bitmap.set(null);
     if (id === null) return;
     const shown = async (): Promise<void> => {
-      const answer = await fetch(`/api/sheets/${id}/picture`);
-      if (!answer.ok) return;
-      const bitmap = await createImageBitmap(await answer.blob());
+      const kept = await this.api.keptPicture(id);
+      const bitmap = kept && (await createImageBitmap(kept.webp));
+      if (!kept || !bitmap) return;
       if (id !== this.id) return bitmap.close();
-      this.revision = Math.max(this.revision, revision);
+      this.revision = Math.max(this.revision, kept.revision);
       this.bitmap.set(bitmap);
     };
     // Without it the table waits for the draft, as for a new sheet.
