@@ -46,6 +46,7 @@ export * from './plates/ink-shares';
 export * from './plates/moire';
 export * from './plates/outline-readings';
 export * from './plates/texture-greys';
+export * from './plates/unfound-edges';
 export * from './plates/wear-readings';
 export * from './plates/why';
 export * from './raster/arena';

@@ -8,6 +8,7 @@ import type {
   Spot,
   ToneReading,
   ToneStatistics,
+  UnfoundEdges,
   WearSums,
   Why,
   WornLetter,
@@ -56,6 +57,8 @@ export type Task =
   | { readonly kind: 'letters'; readonly version: number; readonly outlineOf: string | null }
   /** How a displacement leaves the letters of its type pass. */
   | { readonly kind: 'bent'; readonly version: number; readonly pass: string; readonly step: string }
+  /** Where a cut-out of a pass looks for soft edges in vain. */
+  | { readonly kind: 'edges'; readonly version: number; readonly pass: string; readonly mask: string }
   /** Screens and weaves that are in the sheet's pictures and surfaces already, by pass. */
   | { readonly kind: 'screens'; readonly version: number }
   /** Places for a wear where less lettering is lost. */
@@ -139,6 +142,7 @@ export interface Results {
   readonly worn: WearSums;
   readonly letters: LetterReadings;
   readonly bent: BentLetters | null;
+  readonly edges: UnfoundEdges | null;
   readonly screens: Readonly<Record<string, FoundScreen>>;
   readonly spots: readonly Spot[];
   readonly why: Why;

@@ -110,6 +110,9 @@ export interface TableStatus {
           ></span>
         }
       }
+      @for (place of unfoundPlaces(); track $index) {
+        <span class="unfound" [style.left.px]="place.left" [style.top.px]="place.top"></span>
+      }
       @if (view().wipe !== null && !view().isOriginalHeld) {
         <uv-wipe
           [at]="view().wipe ?? 0"
@@ -203,6 +206,13 @@ export class Table {
       width: box.width * by,
       height: box.height * by,
     }));
+  });
+  /** Where the open cut-out looks for soft edges in vain. */
+  protected readonly unfoundPlaces = computed(() => {
+    if (this.isOnlyLookedAt()) return [];
+    const { x, y, zoom } = this.shown();
+    const by = zoom * this.perMm();
+    return (this.rendering.unfound()?.places ?? []).map((place) => ({ left: x + place.x * by, top: y + place.y * by }));
   });
   /** True while the print is faded, so that what a wear will take stands out. */
   private readonly fades = computed(() => this.attachments.wear() !== null && !this.attachments.mask() && this.attachments.seesThrough());

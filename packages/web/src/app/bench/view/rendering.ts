@@ -19,6 +19,7 @@ import {
   type Spot,
   type TextureWear,
   type ToneStatistics,
+  type UnfoundEdges,
   type WearSums,
   type Why,
   type WornLetter,
@@ -189,6 +190,8 @@ export class Rendering {
   readonly foundScreens = signal<Readonly<Record<string, FoundScreen>>>({});
   /** How the displacement in hand leaves the letters of its pass. */
   readonly bent = signal<BentLetters | null>(null);
+  /** Where the open cut-out looks for soft edges in vain. */
+  readonly unfound = signal<UnfoundEdges | null>(null);
   readonly bare = signal<BareMask | null>(null);
   /** How the chosen type passes are set, those in chosen groups as well. */
   readonly settings = signal<Readonly<Record<string, TypeSetting>>>({});
@@ -307,6 +310,13 @@ export class Rendering {
       async ({ version, step }, signal) => {
         if (version === null || step?.kind !== 'displace') return this.bent.set(null);
         this.bent.set(await this.engine.ask({ kind: 'bent', version, pass: step.pass, step: step.id }, signal));
+      },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), line: this.line(), mask: this.attachments.mask() }),
+      async ({ version, line, mask }, signal) => {
+        if (version === null || line.pass === null || mask?.kind !== 'cut-out') return this.unfound.set(null);
+        this.unfound.set(await this.engine.ask({ kind: 'edges', version, pass: line.pass, mask: mask.id }, signal));
       },
     );
     this.whenQuiet(

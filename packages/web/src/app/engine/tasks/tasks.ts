@@ -3,6 +3,7 @@ import { bare } from './bare';
 import { greys } from './greys';
 import { inks } from './inks';
 import { bent } from './bent';
+import { edges } from './edges';
 import { letters } from './letters';
 import type { OpenSheet } from './open-sheet';
 import { picture } from './picture';
@@ -32,6 +33,7 @@ const TASKS: { readonly [K in Task['kind']]: TaskRow<K> } = {
   worn,
   letters,
   bent,
+  edges,
   screens,
   spots,
   why,

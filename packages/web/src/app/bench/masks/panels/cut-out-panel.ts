@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import type { CutOutMask } from '@uvrant/core';
 import type { Drawing } from '../../../state/bench';
+import { Rendering } from '../../view/rendering';
+import { percent } from '../../words';
 import { BrushDials } from './brush-dials';
 import { MaskPanel, type MaskPanelKind } from './panel';
 
@@ -34,6 +36,9 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
             paint where needed
           </mat-button-toggle>
         </div>
+        @if (unfound(); as words) {
+          <p class="uv-warn" role="status">{{ words }}</p>
+        }
         @if (attachments.drawing() === 'band') {
           <uv-brush-dials [pass]="pass()" [sheet]="sheet()" />
         }
@@ -44,10 +49,17 @@ const DRAWINGS: readonly { readonly name: Drawing; readonly hint: string }[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CutOutPanel extends MaskPanel<CutOutMask> {
+  private readonly rendering = inject(Rendering);
   protected readonly drawings = DRAWINGS;
   protected readonly hint = computed(() => {
     const drawing = DRAWINGS.find(({ name }) => name === this.attachments.drawing());
     return drawing?.hint ?? 'Choose a way to draw it anew.';
+  });
+
+  protected readonly unfound = computed(() => {
+    const share = this.rendering.unfound()?.share ?? 0;
+    if (share === 0) return null;
+    return `No edge is found along ${percent(share)} of the outline, where it is marked: subject and ground are alike there. The outline itself is kept.`;
   });
 
   protected draw(way: Drawing): void {
