@@ -10,6 +10,7 @@ import {
   type Sheet,
   type Size,
   type Source,
+  type Step,
   type Stock,
 } from '../sheet/model';
 import { freshPass } from '../sheet/fresh';
@@ -68,6 +69,22 @@ export const emptySheet = (order: SheetOrder): Sheet => {
   };
 };
 
+/**
+ * The steps that a picture of a width (mm) begins with: grey, levels and a screen in an ink, which carries the lights where it is lighter
+ * than what it prints on; none without a screen.
+ */
+export const startingSteps = (point: StartingPoint, width: number, ink: Ink, onto: string): readonly Step[] => {
+  if (!point.screen) return [];
+  const carries = luma(ink.colour) > luma(onto) ? 'lights' : 'darks';
+  const { shape, cells, angle, hardness } = point.screen;
+  const screen = { shape, lpi: lpiOfCells(width, cells), angle, hardness, carries, ink: { ink: ink.id } };
+  return [
+    freshStep('grey-response'),
+    freshStep('levels', { outWhite: carries === 'lights' ? 1 : point.outWhite }),
+    freshStep('screen', screen),
+  ];
+};
+
 /** A sheet made from a picture that fills it; an ink lighter than what it prints on carries the lights. */
 export const startedSheet = (
   order: SheetOrder,
@@ -75,16 +92,11 @@ export const startedSheet = (
   point: StartingPoint,
 ): Sheet => {
   const { size, ink, ground, stock } = order;
-  const carries = luma(ink.colour) > luma((ground ?? stock).colour) ? 'lights' : 'darks';
   const placement = placed(size, picture.size, 'fill');
-  const steps = [freshStep('grey-response'), freshStep('levels', { outWhite: carries === 'lights' ? 1 : point.outWhite })];
-  if (point.screen) {
-    const { shape, cells, angle, hardness } = point.screen;
-    steps.push(freshStep('screen', { shape, lpi: lpiOfCells(placement.width, cells), angle, hardness, carries, ink: { ink: ink.id } }));
-  }
+  const steps = startingSteps(point, placement.width, ink, (ground ?? stock).colour);
   const { sha256, path } = picture;
   const source: Source = { kind: 'picture', picture: path === undefined ? { sha256 } : { sha256, path } };
-  const laid = freshPass('picture', picture.name, source, placement, { steps: point.screen ? steps : [] });
+  const laid = freshPass('picture', picture.name, source, placement, { steps });
   const empty = emptySheet(order);
   return { ...empty, edges: point.screen ? order.edges : 'smooth', passes: [...empty.passes, laid] };
 };

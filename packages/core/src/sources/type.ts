@@ -87,5 +87,5 @@ export const type: SourceDeclaration<TypeSource> = {
   dials: DIALS,
   parts: {},
   node: setNode,
-  inWords: ({ lines }) => (lines === 'fit' ? 'stacked type' : 'type'),
+  inWords: ({ lines }) => (lines === 'fit' || lines === 'fit box' ? 'stacked type' : 'type'),
 };

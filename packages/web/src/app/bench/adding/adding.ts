@@ -99,8 +99,7 @@ export class Adding {
   }
 
   /** Adds it and chooses its line; then measures what it needs. Undone in one with what measuring changes. */
-  async take(addition: Addition): Promise<void> {
-    const at = this.line();
+  async take(addition: Addition, at: Line = this.line()): Promise<void> {
     const gesture = `added ${freshId()}`;
     let line: Line | null = null;
     const add = (sheet: Sheet): Sheet => {

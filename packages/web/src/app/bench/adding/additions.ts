@@ -15,6 +15,8 @@ import {
   placed,
   placeOf,
   rgbOfHex,
+  STARTING_POINTS,
+  startingSteps,
   STEPS,
   SURFACE_PIECE,
   SURFACES,
@@ -117,7 +119,7 @@ const TYPE: readonly Addition[] = [
           colour: standingOut(sheet),
           size: sheet.size.height / 12,
         }),
-        share(sheet.size, 0.84, 0.34, 0.76),
+        share(sheet.size, 0.84, 0.34, 0.7),
       ),
     ),
   ),
@@ -137,7 +139,7 @@ const TYPE: readonly Addition[] = [
           align: 'centre',
           size: sheet.size.height / 12,
         }),
-        share(sheet.size, 0.84, 0.34, 0.76),
+        share(sheet.size, 0.84, 0.34, 0.7),
         { mode: 'knock-out', strength: 1 },
       ),
     ),
@@ -170,7 +172,7 @@ const TYPE: readonly Addition[] = [
           leading: 1.2,
           colour: standingOut(sheet),
         }),
-        share(sheet.size, 0.5, 0.06, 0.9),
+        share(sheet.size, 0.5, 0.06, 0.92),
       ),
     ),
   ),
@@ -412,6 +414,53 @@ const ofStep = ({ kind, title, purpose, words, family }: (typeof STEPS)[number])
   },
 });
 
+/** Ways to print the chosen picture: its steps as a new sheet would begin with them. */
+const ways: readonly Addition[] = STARTING_POINTS.filter(({ screen }) => screen !== null).map((point) => ({
+  id: `way-${point.name.toLowerCase().replace(' ', '-')}`,
+  title: `Print it in ${point.name.toLowerCase()}`,
+  note: `Grey response, levels and a screen, ${point.note}.`,
+  words: 'halftone screen treat photograph grey levels dots lines start',
+  group: 'Steps of this pass',
+  add: (sheet, at) => {
+    const pass = at.pass === null ? undefined : findPass(sheet, at.pass);
+    const ink = sheet.inks[0];
+    if (!pass || !ink) return { sheet, line: at };
+    const steps = startingSteps(point, pass.placement.width, ink, groundUnder(sheet, pass.id)).map((step) => ({ ...step, id: freshId() }));
+    // Ink with nothing between its dots goes down as it is; a lay that was chosen for a photograph would hide it, or be hidden by it.
+    const changed = withPass(sheet, pass.id, (each) => ({ ...each, steps: [...each.steps, ...steps], lay: { ...each.lay, ...NORMAL } }));
+    return { sheet: changed, line: { pass: pass.id, step: steps.at(-1)?.id ?? null } };
+  },
+}));
+
+/** The colour that a pass prints onto: of the flat beneath it, else of the stock. */
+const groundUnder = (sheet: Sheet, id: string): string => {
+  const at = sheet.passes.findIndex((pass) => pass.id === id);
+  const flat = sheet.passes.slice(0, Math.max(0, at)).findLast(({ on, source }) => on && source.kind === 'flat');
+  const colour = flat?.source.kind === 'flat' ? flat.source.colour : undefined;
+  if (colour === undefined) return sheet.stock.colour;
+  if (colour && 'srgb' in colour) return colour.srgb;
+  return (colour ? sheet.inks.find((ink) => ink.id === colour.ink) : sheet.inks[0])?.colour ?? sheet.stock.colour;
+};
+
+/** The sheet with an overall pass at its end, and that pass's line: the one that is there, or a new one. */
+const withOverall = (sheet: Sheet): { readonly sheet: Sheet; readonly at: Line } => {
+  const last = sheet.passes.at(-1);
+  if (last?.source.kind === 'overall') return { sheet, at: { pass: last.id, step: null } };
+  const overall = passOf('Overall', { kind: 'overall' }, wholeSheet(sheet.size));
+  return { sheet: { ...sheet, passes: [...sheet.passes, overall] }, at: { pass: overall.id, step: null } };
+};
+
+/** A step or wear of the whole print: of an overall pass that is printed last. */
+export const ofWhole = (addition: Addition): Addition => ({
+  ...addition,
+  id: `whole-${addition.id}`,
+  group: 'Of the whole print',
+  add: (sheet) => {
+    const { sheet: over, at } = withOverall(sheet);
+    return addition.add(over, at);
+  },
+});
+
 /** A texture arrives filling the sheet and going on beyond its own edge. */
 const wearOf = (asset: Asset, sheet: Sheet): TextureWear => {
   const lies: Placement = { ...placed(sheet.size, asset, 'fill', 'mirror'), fit: 'free' };
@@ -532,11 +581,12 @@ const lightMasks = (sheet: Sheet, at: Line, assets: readonly Asset[]): Addition[
   ];
 };
 
-/** All that can be added at a line: steps first where the line is a pass's, then what can print. */
+/** All that can be added at a line: steps first (of the pass, or of the whole print where none is chosen), then what can print. */
 export const additionsAt = (sheet: Sheet, at: Line, assets: readonly Asset[], otherSheets: readonly KeptSheet[]): Addition[] => [
   ...(at.pass === null
-    ? []
+    ? [...STEPS.map(ofStep), ...assets.map(wearFrom), ...SURFACES.map(madeWear)].map(ofWhole)
     : [
+        ...(findPass(sheet, at.pass)?.source.kind === 'picture' ? ways : []),
         ...STEPS.map(ofStep),
         ...masks,
         ...lightMasks(sheet, at, assets),

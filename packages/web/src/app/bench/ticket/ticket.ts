@@ -7,11 +7,13 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { freshStep, insertStep, MOST_COLOURS, momentsOf, sameMoment, type Moment, type Pass, type Step } from '@uvrant/core';
 import { BenchActions, benchFeature, type Line } from '../../state/bench';
+import { jobsFeature } from '../../state/jobs';
 import { Lengths } from '../../ui/lengths';
 import { PixelsView } from '../../ui/pixels';
 import { Tick } from '../../ui/tick';
 import { AddRow } from '../adding/add-row';
 import { Adding } from '../adding/adding';
+import { suggestionsFor, type Suggestion } from '../adding/suggestions';
 import { Editing } from '../editing';
 import { Rendering } from '../view/rendering';
 import { freshId, TicketEdits } from './ticket-edits';
@@ -198,6 +200,13 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
       }
       @if (!adding()) {
         <button type="button" class="add" (click)="adding.set(true)"><mat-icon svgIcon="add" />Add a pass or step</button>
+        @if (suggestions().length > 0) {
+          <div class="next" role="group" aria-label="Likely next">
+            @for (each of suggestions(); track each.addition.id) {
+              <button type="button" [matTooltip]="each.addition.note" (click)="take(each)">+ {{ each.words }}</button>
+            }
+          </div>
+        }
       }
     }
     <ng-template #peelLine>
@@ -238,7 +247,14 @@ export class Ticket {
   private readonly also = this.store.selectSignal(benchFeature.selectAlso);
   private readonly shares = computed(() => this.rendering.inks()?.passes ?? {});
 
-  protected readonly measuring = inject(Adding).measuring;
+  private readonly things = inject(Adding);
+  protected readonly measuring = this.things.measuring;
+  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  /** What is likely wanted next. */
+  protected readonly suggestions = computed(() => {
+    const sheet = this.sheet();
+    return sheet ? suggestionsFor(sheet, this.assets()) : [];
+  });
   /** True while something is being looked for to be added. */
   readonly adding = signal(false);
   protected readonly peeling = signal(false);
@@ -331,6 +347,10 @@ export class Ticket {
 
   protected choose(pass: string | null, step: string | null): void {
     this.editing.choose({ pass, step });
+  }
+
+  protected take({ addition, at }: Suggestion): void {
+    void this.things.take(addition, at);
   }
 
   /** With Ctrl or Shift a pass is chosen beside the others. */
