@@ -193,6 +193,9 @@ test('the menu of a line opens by the right button and by its key, lists the key
     .focus();
   await page.keyboard.press('Shift+F10');
   await expect(menu).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('uv-ticket').getByRole('button', { name: /Over again/ })).toBeFocused();
+  await page.keyboard.press('Shift+F10');
   await page.keyboard.press('ArrowUp');
   await expect(menu.getByRole('menuitem', { name: 'Remove' })).toBeFocused();
   await page.keyboard.press('Enter');

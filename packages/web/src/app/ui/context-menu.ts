@@ -14,7 +14,17 @@ export type MenuLine = {
   selector: 'uv-context-menu',
   imports: [MatMenu, MatMenuItem, MatMenuTrigger],
   template: `
-    <span class="at" [style.left.px]="at().x" [style.top.px]="at().y" [matMenuTriggerFor]="menu"></span>
+    <button
+      type="button"
+      class="at"
+      tabindex="-1"
+      aria-label="What can be done here"
+      [style.left.px]="at().x"
+      [style.top.px]="at().y"
+      [matMenuTriggerFor]="menu"
+      [matMenuTriggerRestoreFocus]="false"
+      (menuClosed)="back()"
+    ></button>
     <mat-menu #menu="matMenu" class="uv-context">
       @for (line of lines(); track $index) {
         @if (line) {
@@ -39,6 +49,7 @@ export type MenuLine = {
       position: fixed;
       width: 0;
       height: 0;
+      overflow: hidden;
       pointer-events: none;
     }
   `,
@@ -49,10 +60,19 @@ export class ContextMenu {
   protected readonly at = signal({ x: 0, y: 0 });
   private readonly trigger = viewChild.required(MatMenuTrigger);
 
+  private from: HTMLElement | null = null;
+
+  /** The focus goes back to what had it, where that is still there. */
+  protected back(): void {
+    if (this.from?.isConnected) this.from.focus({ preventScroll: true });
+    this.from = null;
+  }
+
   /** Opens for an event in place of the browser's own menu. */
   open(event: MouseEvent, lines: readonly MenuLine[]): void {
     event.preventDefault();
     this.trigger().closeMenu();
+    this.from = document.activeElement instanceof HTMLElement ? document.activeElement : null;
     const { clientX: x, clientY: y, target } = event;
     // The menu key gives no place: it opens at what has the focus.
     const box = x === 0 && y === 0 && target instanceof Element ? target.getBoundingClientRect() : null;
