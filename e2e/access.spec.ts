@@ -50,6 +50,7 @@ const BENCH: readonly (readonly [view: string, open: (page: Page) => Promise<voi
     'a list that is open',
     async (page) => {
       await line(page, /Dates/).click();
+      await page.getByRole('button', { name: /^Coats, within and edges/ }).click();
       await page.getByRole('combobox', { name: 'Within an earlier pass' }).click();
     },
   ],

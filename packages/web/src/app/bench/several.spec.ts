@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { boxAt, findPass, freshPass, freshSource, type Pass, type Sheet, type Source } from '@uvrant/core';
+import { boxAt, findPass, freshPass, freshSource, freshStep, type Pass, type Sheet, type Source } from '@uvrant/core';
 import { find, onBench, textOf, type OnBench } from '../../testing/bench';
 import { ASSET, posterOf } from '../../testing/sheets';
 import { BenchActions } from '../state/bench';
@@ -119,5 +119,29 @@ describe('another picture in the place of a pass’s', () => {
     const { id } = dispatched.mock.calls.at(-1)?.[0] as unknown as ReturnType<typeof JobActions.pictureDropped>;
     bench.store.dispatch(JobActions.pictureTakenIn({ id, asset: other }));
     expect(bench.document().passes[0]).toMatchObject({ source: { picture: { sha256: other.sha256 } } });
+  });
+});
+
+describe('the steps of a pass', () => {
+  const steps = [freshStep('levels', { midtone: 0.4 }, 'l'), freshStep('screen', { lpi: 30 }, 's')];
+
+  test('are put on another pass behind its own, with ids of their own', () => {
+    const own = freshStep('invert', {}, 'own');
+    const bench = onBench(sheetOf({ ...passOf('a'), steps }, { ...passOf('b'), steps: [own] }));
+    TestBed.inject(TicketEdits).putSteps(findPass(bench.document(), 'a') as Pass, { pass: 'b' });
+    const put = findPass(bench.document(), 'b')!.steps;
+    expect(put.map(({ kind }) => kind)).toEqual(['invert', 'levels', 'screen']);
+    expect(put[1]?.params).toMatchObject({ midtone: 0.4 });
+    expect(new Set([...put.map(({ id }) => id), 'l', 's']).size).toBe(5);
+  });
+
+  test('are put on a picture, which becomes a pass behind theirs and goes down as it does', () => {
+    const first = { ...passOf('a'), steps, lay: { mode: 'multiply', strength: 0.8 } };
+    const bench = onBench(sheetOf(first, passOf('b')));
+    TestBed.inject(TicketEdits).putSteps(first, { asset: ASSET });
+    expect(bench.document().passes.map(({ name }) => name)).toEqual(['a', 'ridge', 'b']);
+    expect(bench.document().passes[1]).toMatchObject({ lay: first.lay, steps: [{ kind: 'levels' }, { kind: 'screen' }] });
+    bench.store.dispatch(BenchActions.editUndone());
+    expect(bench.document().passes).toHaveLength(2);
   });
 });

@@ -83,7 +83,7 @@ const LEFT_AFTER_MS = 80;
               (mouseleave)="pointSoon(null)"
             >
               @if (item.sample; as sample) {
-                <span class="sample" [style.fontFamily]="sample.font">{{ sample.words }}</span>
+                <span class="sample" aria-hidden="true" [style.fontFamily]="sample.font">{{ sample.words }}</span>
               }
               <b>{{ item.title }}</b>
               <small>{{ item.note }}</small>
@@ -91,7 +91,9 @@ const LEFT_AFTER_MS = 80;
           }
         </mat-optgroup>
       } @empty {
-        <mat-option disabled>Nothing by these words. Try what it does: “dots”, “letters”, “warm”, “edge”.</mat-option>
+        <mat-option disabled class="uv-nothing">
+          {{ absent()(asked()) ?? 'Nothing by these words. Try what it does: “dots”, “letters”, “warm”, “edge”.' }}
+        </mat-option>
       }
     </mat-autocomplete>
   `,
@@ -103,6 +105,8 @@ export class Finder {
   readonly label = input.required<string>();
   /** The item that holds now. */
   readonly current = input<string | null>(null);
+  /** What is said of words that name something that is not there yet. */
+  readonly absent = input<(asked: string) => string | null>(() => null);
   readonly tried = output<string | null>();
   readonly taken = output<string>();
   readonly closed = output<void>();

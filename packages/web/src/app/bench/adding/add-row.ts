@@ -4,6 +4,7 @@ import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 import { Finder } from '../../ui/finder';
 import { Adding } from './adding';
+import { notYet } from './not-yet';
 import { additionsAt, type Addition } from './additions';
 import { Rendering } from '../view/rendering';
 
@@ -15,6 +16,7 @@ import { Rendering } from '../view/rendering';
     <uv-finder
       [items]="additions()"
       label="What should print, or what should happen?"
+      [absent]="notYet"
       (tried)="try($event)"
       (taken)="take($event)"
       (closed)="leave()"
@@ -33,6 +35,7 @@ export class AddRow {
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
   private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  protected readonly notYet = notYet;
   private asked = 0;
 
   protected readonly additions = computed(() => {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { choice, MOST_TIMES, number, share, type AnyDial, type Edges, type Lay, type Pass, type Sheet } from '@uvrant/core';
+import { Fold } from '../../ui/fold';
 import { Select } from '../../ui/select';
 import { ChoiceField } from './fields/choice-field';
 import { RangedField } from './fields/ranged-field';
@@ -15,7 +16,7 @@ const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard
 /** How a pass goes down: its mode, strength, how many times, within what, and its edges. */
 @Component({
   selector: 'uv-lay-dials',
-  imports: [ChoiceField, LayMode, RangedField, Select],
+  imports: [ChoiceField, Fold, LayMode, RangedField, Select],
   template: `
     <uv-lay-mode [passes]="[pass()]">
       @if (measurable()) {
@@ -35,16 +36,18 @@ const EDGES = choice({ title: 'Edges', options: ['as the sheet', 'smooth', 'hard
       }
     </uv-lay-mode>
     <uv-ranged-field [dial]="strength" [value]="pass().lay.strength" [change]="setStrength" />
-    <uv-ranged-field [dial]="times" [value]="pass().lay.times ?? 1" [change]="setTimes" />
-    @if (earlier().length > 0 || pass().lay.within) {
-      <div class="block top">
-        <b>Within</b>
-        <uv-select [options]="withins()" [value]="pass().lay.within ?? ''" label="Within an earlier pass" (chosen)="setWithin($event)" />
-      </div>
-    }
-    @if (pass().source.kind !== 'overall') {
-      <uv-choice-field [dial]="edges" [value]="pass().edges ?? 'as the sheet'" [change]="setEdges" />
-    }
+    <uv-fold title="Coats, within and edges" [words]="more()">
+      <uv-ranged-field [dial]="times" [value]="pass().lay.times ?? 1" [change]="setTimes" />
+      @if (earlier().length > 0 || pass().lay.within) {
+        <div class="block top">
+          <b>Within</b>
+          <uv-select [options]="withins()" [value]="pass().lay.within ?? ''" label="Within an earlier pass" (chosen)="setWithin($event)" />
+        </div>
+      }
+      @if (pass().source.kind !== 'overall') {
+        <uv-choice-field [dial]="edges" [value]="pass().edges ?? 'as the sheet'" [change]="setEdges" />
+      }
+    </uv-fold>
   `,
   styleUrl: './pass-dials.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,6 +65,14 @@ export class LayDials {
     { value: '', words: 'the whole sheet' },
     ...this.earlier().map(({ id, name }) => ({ value: id, words: name })),
   ]);
+
+  /** What is folded away, in words. */
+  protected readonly more = computed(() => {
+    const { lay, edges } = this.pass();
+    const { times = 1, within } = lay;
+    const inside = this.withins().find(({ value }) => value === (within ?? ''))?.words ?? '';
+    return [times === 1 ? 'one coat' : `${times} coats`, inside, ...(edges ? [edges] : [])].join(', ');
+  });
 
   /** Passes that print earlier, so that this one can lie within them; a group counts once it is printed. */
   protected readonly earlier = computed(() => earlierThan(this.sheet(), this.pass().id));

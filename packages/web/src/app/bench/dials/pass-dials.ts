@@ -1,7 +1,7 @@
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { movePass, placeOf, sourceOfKind, type Pass, type Sheet, type Source } from '@uvrant/core';
+import { movePass, passesOf, placeOf, sourceOfKind, type Pass, type Sheet, type Source } from '@uvrant/core';
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 import { dialLines } from './dial-lines';
@@ -47,6 +47,11 @@ const PURPOSES: Partial<Record<Source['kind'], string>> = {
       @if (otherSheets().length > 0) {
         <div class="menu">
           <uv-action-menu [actions]="otherSheets()" words="Copy to another sheet" (chosen)="edits.copyTo($event)" />
+        </div>
+      }
+      @if (pass().steps.length > 0) {
+        <div class="menu">
+          <uv-action-menu [actions]="stepTargets()" words="Put these steps on" (chosen)="edits.putSteps(pass(), $event)" />
         </div>
       }
     </header>
@@ -114,6 +119,16 @@ export class PassDials {
       .filter((each) => each.id !== this.id())
       .map((each) => ({ value: each, words: each.document.name })),
   );
+  /** Where the steps of the pass can be put: other passes, and pictures of the job. */
+  protected readonly stepTargets = computed(() => {
+    const passes = [...passesOf(this.sheet().passes)].filter(({ id }) => id !== this.pass().id);
+    return [
+      ...passes.map(({ id, name }) => ({ value: { pass: id }, words: name })),
+      ...this.assets()
+        .filter(({ drawer }) => drawer === 'picture')
+        .map((asset) => ({ value: { asset }, words: asset.name, note: 'as a new pass' })),
+    ];
+  });
   protected readonly pictures = computed(() => this.assets().map(({ sha256, name }) => ({ value: sha256, words: name })));
   protected readonly isAlone = computed(() => this.only() === this.pass().id);
   protected readonly declaration = computed(() => sourceOfKind(this.pass().source.kind) ?? null);

@@ -11,6 +11,7 @@ import {
   insertPass,
   movePass,
   passesFrom,
+  passWith,
   placeOf,
   removePasses,
   removeStep,
@@ -26,6 +27,8 @@ import {
 import { BenchActions, benchFeature } from '../../state/bench';
 import { JobActions } from '../../state/jobs';
 import type { KeptSheet } from '@uvrant/contract';
+import type { Asset } from '@uvrant/contract';
+import { ofPicture } from '../adding/additions';
 import { Editing } from '../editing';
 import { stepTitle } from '../words';
 
@@ -134,6 +137,22 @@ export class TicketEdits {
   toggleAlone(): void {
     const { pass } = this.line();
     this.store.dispatch(BenchActions.passShownAlone({ id: pass === this.only() ? null : pass }));
+  }
+
+  /** The steps of a pass on another pass of the sheet, or on a picture of the job that becomes a pass behind it. */
+  putSteps(from: Pass, onto: { readonly pass: string } | { readonly asset: Asset }): void {
+    const sheet = this.document();
+    if (!sheet) return;
+    const clip = clipOf(sheet, { steps: from.steps });
+    const isNew = 'asset' in onto;
+    const fresh = isNew ? ofPicture(onto.asset).add(sheet, { pass: from.id, step: null }) : null;
+    const [over, id] = [fresh?.sheet ?? sheet, fresh?.line.pass ?? (isNew ? '' : onto.pass)];
+    const pass = findPass(over, id);
+    const made = pass && passWith(over, pass, clip, pass.steps.at(-1)?.id ?? null, freshId);
+    if (!made) return;
+    // A new pass goes down as the one whose steps it has.
+    const put = isNew ? { ...made.pass, lay: from.lay } : made.pass;
+    if (this.editing.sheet(() => withPass(made.sheet, id, () => put))) this.editing.choose({ pass: id, step: made.ids.at(-1) ?? null });
   }
 
   /** A copy of the chosen pass on top of another sheet of the job; inks that are not there go along. */
