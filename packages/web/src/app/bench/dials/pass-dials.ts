@@ -5,7 +5,7 @@ import { movePass, passesOf, placeOf, sourceOfKind, type Pass, type Sheet, type 
 import { benchFeature } from '../../state/bench';
 import { jobsFeature } from '../../state/jobs';
 import { dialLines } from './dial-lines';
-import { ActionMenu } from '../../ui/action-menu';
+import { ActionMenu, type Action } from '../../ui/action-menu';
 import { NameEntry } from '../../ui/name-entry';
 import { Select } from '../../ui/select';
 import { Editing } from '../editing';
@@ -15,7 +15,7 @@ import { MaskList } from '../masks/mask-list';
 import { PassPicture } from './pass-picture';
 import { PlacementDials } from './placement-dials';
 import { Rendering } from '../view/rendering';
-import { TicketEdits } from '../ticket/ticket-edits';
+import { TicketEdits, type StepTarget } from '../ticket/ticket-edits';
 
 const PURPOSES: Partial<Record<Source['kind'], string>> = {
   group: 'Passes treated and laid down together; a lay inside never reaches out.',
@@ -120,7 +120,7 @@ export class PassDials {
       .map((each) => ({ value: each, words: each.document.name })),
   );
   /** Where the steps of the pass can be put: other passes, and pictures of the job. */
-  protected readonly stepTargets = computed(() => {
+  protected readonly stepTargets = computed<readonly Action<StepTarget>[]>(() => {
     const passes = [...passesOf(this.sheet().passes)].filter(({ id }) => id !== this.pass().id);
     return [
       ...passes.map(({ id, name }) => ({ value: { pass: id }, words: name })),

@@ -32,6 +32,9 @@ import { ofPicture } from '../adding/additions';
 import { Editing } from '../editing';
 import { stepTitle } from '../words';
 
+/** What steps can be put on: a pass of the sheet, or a picture of the job. */
+export type StepTarget = { readonly pass: string } | { readonly asset: Asset };
+
 export const freshId = (): string => crypto.randomUUID().slice(0, 8);
 
 const newGroup = (sheet: Sheet): Pass => freshPass(freshId(), 'Group', { kind: 'group', passes: [] }, wholeSheet(sheet.size));
@@ -140,7 +143,7 @@ export class TicketEdits {
   }
 
   /** The steps of a pass on another pass of the sheet, or on a picture of the job that becomes a pass behind it. */
-  putSteps(from: Pass, onto: { readonly pass: string } | { readonly asset: Asset }): void {
+  putSteps(from: Pass, onto: StepTarget): void {
     const sheet = this.document();
     if (!sheet) return;
     const clip = clipOf(sheet, { steps: from.steps });
