@@ -134,6 +134,6 @@ test('the sheet is shown on white or black in place of its stock; the sheet itse
   await grounds.getByRole('radio', { name: 'white' }).click();
   await expect.poll(middle).toBe('ffffff');
   await expect(page.locator('uv-ticket')).toContainText('News');
-  await grounds.getByRole('radio', { name: 'News' }).click();
+  await grounds.getByRole('radio', { name: 'stock' }).click();
   await expect.poll(middle).toBe('e9e2d2');
 });

@@ -20,6 +20,7 @@ export const inWords = <T extends string>(values: readonly T[]): readonly Option
   template: `
     <mat-button-toggle-group
       hideSingleSelectionIndicator
+      [vertical]="vertical()"
       [class.wraps]="wraps()"
       [value]="value()"
       [attr.aria-label]="label()"
@@ -50,5 +51,7 @@ export class Toggles<T> {
   readonly value = input.required<T | null>();
   readonly label = input.required<string>();
   readonly wraps = input(false, { transform: booleanAttribute });
+  /** One below the other. */
+  readonly vertical = input(false, { transform: booleanAttribute });
   readonly chosen = output<T>();
 }

@@ -134,6 +134,7 @@ export interface TableStatus {
     </div>
     <uv-toggles
       class="ground"
+      vertical
       [options]="grounds()"
       [value]="view().shownOn"
       label="What the sheet is shown on"
@@ -235,8 +236,8 @@ export class Table {
   /** What the sheet is shown on: its stock, or white or black to see what of the print is clear. */
   private readonly stock = computed(() => GROUNDS[this.view().shownOn] ?? this.sheet().stock.colour);
   protected readonly grounds = computed(() => {
-    const { name, colour } = this.sheet().stock;
-    return SHOWN_ON.map((value) => ({ value, words: value === 'stock' ? name : value, colour: GROUNDS[value] ?? colour }));
+    const { colour } = this.sheet().stock;
+    return SHOWN_ON.map((value) => ({ value, words: value, colour: GROUNDS[value] ?? colour }));
   });
 
   /** All that the canvas shows. */
