@@ -39,4 +39,8 @@ test('an empty job makes an empty sheet; it is duplicated, turned, and found aga
   await expect(page).toHaveURL(/dispatch$/);
   await page.goto('/');
   await expect(page).toHaveURL(/dispatch$/);
+  // The demo's job is where others go on.
+  await page.getByRole('button', { name: 'Jobs' }).click();
+  await page.getByRole('menuitem', { name: 'Marl Fold night concerts' }).click();
+  await expect(page.getByRole('button', { name: 'Duplicate the sheet Poster', exact: true })).toBeVisible();
 });
