@@ -143,10 +143,14 @@ test('a picture dropped on the table is laid there, one on the form goes into th
   await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
   await expect(page.locator('uv-ticket')).toContainText('laid here');
   await page.dispatchEvent('uv-dials', 'drop', { dataTransfer: await transferOf(page, 'kept here.png', await picture(120)) });
-  await page.locator('uv-chest').getByRole('tab', { name: 'pictures' }).click();
+  // The chest opens on it, and says by the right button what can be done with it.
+  await expect(page.locator('uv-chest .about')).toContainText('Drawer');
   await expect(page.locator('uv-chest')).toContainText('kept here');
   await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
   expect(page.url()).toContain('/sheets/');
+  await page.locator('uv-chest .item').filter({ hasText: 'kept here' }).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Lay on the sheet' }).click();
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(4);
 });
 
 test('a picture is pasted from the clipboard as a pass', async ({ page }) => {

@@ -23,7 +23,8 @@ interface Shot {
 const line = (page: Page, moment: string) => page.locator(`uv-ticket [data-moment="${moment}"]`).click();
 const isTrue = (page: Page): Promise<unknown> =>
   page.waitForFunction(() => document.querySelector('uv-slug .state')?.textContent?.trim() === 'true', null, { timeout: LONGEST_MS });
-const step = (page: Page, title: string) => page.locator('uv-ticket .step .line').filter({ hasText: title }).first().click();
+/** The first step of a title that is on. */
+const step = (page: Page, title: string) => page.locator('uv-ticket .step:not(.off) .line').filter({ hasText: title }).first().click();
 const lastWear = async (page: Page): Promise<void> => {
   await page.locator('uv-ticket .attached .line').last().click();
   await page.waitForSelector('uv-wear-lettering tbody td', { timeout: LONGEST_MS });

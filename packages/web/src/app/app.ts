@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIcon } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltip } from '@angular/material/tooltip';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { BenchActions, benchFeature } from './state/bench';
+import { ChestActions } from './state/chest';
 import { JobActions, jobsFeature } from './state/jobs';
 import { Keymap } from './bench/keys/keymap';
 import { LastPlace } from './keeping/last-place';
@@ -130,6 +132,8 @@ export class App {
   );
   protected readonly place = computed(() => placeOf(this.url().split('?')[0] as string));
   protected readonly over = signal(false);
+  /** Pictures on their way into the chest of the bench, which opens on them. */
+  private readonly toChest = new Set<string>();
 
   protected readonly note = computed(() => {
     const count = this.sheets().length;
@@ -147,6 +151,11 @@ export class App {
   constructor() {
     this.store.dispatch(JobActions.windowOpened());
     inject(RemovalNotices);
+    inject(Actions)
+      .pipe(ofType(JobActions.pictureTakenIn), takeUntilDestroyed())
+      .subscribe(({ id, asset }) => {
+        if (this.toChest.delete(id)) this.store.dispatch(ChestActions.pictureSought({ sha256: asset.sha256 }));
+      });
     inject(LastPlace);
   }
 
@@ -185,7 +194,9 @@ export class App {
     event.preventDefault();
     if (!job || isTaken) return;
     for (const file of event.dataTransfer.files) {
-      this.store.dispatch(JobActions.pictureDropped({ jobId: job.id, id: crypto.randomUUID(), file }));
+      const id = crypto.randomUUID();
+      if (this.place() === 'bench') this.toChest.add(id);
+      this.store.dispatch(JobActions.pictureDropped({ jobId: job.id, id, file }));
     }
     if (this.place() === 'bench') this.store.dispatch(BenchActions.viewChanged({ change: { isChestOpen: true } }));
     else if (this.place() !== 'job') void this.router.navigate(['/jobs', job.id]);

@@ -1,5 +1,5 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
@@ -10,6 +10,7 @@ import { ChestActions, chestFeature } from '../state/chest';
 import { FontActions, fontsFeature } from '../state/fonts';
 import { JobActions, jobsFeature } from '../state/jobs';
 import { TrayActions } from '../state/tray';
+import { ContextMenu, type MenuLine } from '../ui/context-menu';
 import { Select } from '../ui/select';
 import { inWords } from '../ui/toggles';
 import { TrayNotice } from '../tray/tray-notice';
@@ -26,6 +27,7 @@ const ROW_PX = 76;
 @Component({
   selector: 'uv-chest',
   imports: [
+    ContextMenu,
     CdkFixedSizeVirtualScroll,
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
@@ -38,6 +40,7 @@ const ROW_PX = 76;
     TrayNotice,
   ],
   template: `
+    <uv-context-menu />
     <header>
       <h2>Plan chest</h2>
       <button type="button" aria-label="Close the plan chest" (click)="closed.emit()"><mat-icon svgIcon="close" /></button>
@@ -91,6 +94,7 @@ const ROW_PX = 76;
             draggable="true"
             [class.uv-hatched]="open() === asset.sha256"
             (dragstart)="drag($event, asset)"
+            (contextmenu)="openMenu($event, asset)"
           >
             <button type="button" class="face" [attr.aria-expanded]="open() === asset.sha256" (click)="toggle(asset)">
               <img [src]="'/api/assets/' + asset.sha256 + '/thumbnail'" alt="" loading="lazy" draggable="false" (error)="blank($event)" />
@@ -265,6 +269,24 @@ export class Chest {
   protected show(tab: Tab): void {
     this.tab.set(tab);
     this.open.set(null);
+  }
+
+  private readonly menu = viewChild.required(ContextMenu);
+
+  /** What can be done with a picture. */
+  protected openMenu(event: MouseEvent, asset: Asset): void {
+    this.open.set(asset.sha256);
+    const wear: readonly MenuLine[] = this.canWear() ? [{ words: 'Wear the chosen pass', run: () => this.wear.emit(asset) }] : [];
+    const replace: readonly MenuLine[] = this.canReplace()
+      ? [{ words: 'Put in place of the chosen', run: () => this.replace.emit(asset) }]
+      : [];
+    this.menu().open(event, [
+      { words: 'Lay on the sheet', run: () => this.lay.emit(asset) },
+      ...wear,
+      ...replace,
+      null,
+      { words: 'Remove', run: () => this.remove(asset) },
+    ]);
   }
 
   protected tagsOf({ tags }: Asset): string {
