@@ -199,7 +199,9 @@ test('the menu of a line opens by the right button and by its key, lists the key
   await expect(menu).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.locator('uv-ticket').getByRole('button', { name: /Over again/ })).toBeFocused();
+  await expect(menu).toHaveCount(0);
   await page.keyboard.press('Shift+F10');
+  await expect(menu.getByRole('menuitem', { name: 'Copy' })).toBeFocused();
   await page.keyboard.press('ArrowUp');
   await expect(menu.getByRole('menuitem', { name: 'Remove' })).toBeFocused();
   await page.keyboard.press('Enter');

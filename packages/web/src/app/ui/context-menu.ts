@@ -62,9 +62,11 @@ export class ContextMenu {
 
   private from: HTMLElement | null = null;
 
-  /** The focus goes back to what had it, where that is still there. */
+  /** The focus goes back to what had it, where that is still there and nothing else has it since. */
   protected back(): void {
-    if (this.from?.isConnected) this.from.focus({ preventScroll: true });
+    const has = document.activeElement;
+    const isFree = has === null || has === document.body || has.closest('.cdk-overlay-container') !== null;
+    if (isFree && this.from?.isConnected) this.from.focus({ preventScroll: true });
     this.from = null;
   }
 
