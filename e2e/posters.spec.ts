@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { isTrue } from './support';
 
@@ -37,8 +38,19 @@ test.beforeEach(async ({ page }) => {
   page.on('pageerror', (error) => {
     throw error;
   });
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Job', exact: true }).click();
+  // A job of its own, with two of the demo's pictures: the later one is offered.
+  const { id } = (await (await page.request.post('/api/jobs', { data: { name: 'Two posters' } })).json()) as { id: string };
+  for (const name of ['moon.jpg', 'dome-dusk.jpg']) {
+    const file = { name, mimeType: 'image/jpeg', buffer: readFileSync(`demo/pictures/${name}`) };
+    expect((await page.request.post(`/api/jobs/${id}/assets`, { multipart: { file } })).ok()).toBe(true);
+  }
+  await page.goto(`/jobs/${id}`);
+});
+
+test.afterEach(async ({ page }) => {
+  // The demo's job is where others go on.
+  const jobs = (await (await page.request.get('/api/jobs')).json()) as readonly { readonly id: string; readonly name: string }[];
+  await page.request.get(`/api/jobs/${jobs.find(({ name }) => name.startsWith('Marl Fold'))?.id}`);
 });
 
 /** A sheet at 72 ppi, so that true comes soon: not counted, as nobody does that. */
