@@ -1,4 +1,4 @@
-import { createReadStream, readFileSync, readdirSync } from 'node:fs';
+import { createReadStream, existsSync, readFileSync, readdirSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import type { Sheet } from '@uvrant/core';
 import type { Services } from '../service';
@@ -37,7 +37,8 @@ export const seedDemo = async ({ jobs, sheets, assets, facts }: Services, demoDi
     const sheet = JSON.parse(readFileSync(join(folder, name), 'utf8')) as Sheet;
     if (there.has(sheet.name)) continue;
     const { id, revision } = sheets.create(job.id, sheet);
-    sheets.keepPicture(id, revision, readFileSync(join(folder, name.replace('.json', '.webp'))));
+    const picture = join(folder, name.replace('.json', '.webp'));
+    if (existsSync(picture)) sheets.keepPicture(id, revision, readFileSync(picture));
   }
   facts.set(FACT, WHOLE);
 };
