@@ -2,10 +2,9 @@ import { length, seed } from '../fields/dials';
 import * as field from '../fields/fields';
 import { convertNode } from '../nodes/convert-node';
 import { keyOf } from '../nodes/key';
-import { rendered, wantOnce, type Node } from '../nodes/node';
+import { rendered, type Node } from '../nodes/node';
 import { planeOf, type Plane } from '../nodes/plane-nodes';
 import { sizeOf } from '../raster/raster';
-import { crop, grow } from '../raster/region';
 import { blankPlane } from '../raster/uniform';
 import { MOST_EDGE } from '../sheet/model';
 import type { Motion } from '../sheet/moving';
@@ -14,6 +13,7 @@ import { each } from '../units/lists';
 import type { MaskAt, MaskDeclaration, MaskOf } from './declare';
 import { outlineContour, type OutlineDials } from './outline';
 import { paintedNode } from './painted';
+import { recolouredNode } from './recoloured-node';
 import { foregroundColours, foregroundReach, softEdgeReach, softEdges } from './soft-edges';
 import { movedPoints, movedStrokes, POINTS, STROKE, upgradedStroke } from './stroke';
 
@@ -70,25 +70,10 @@ export const softEdgeNode = (picture: Node<'colour'>, rough: Plane, widened: Pla
 };
 
 /** A picture in the subject's own colours, where it was cut out with soft edges. */
-const foregroundNode = (picture: Node<'colour'>, coverage: Plane, bandMm: number, pxPerMm: number): Node<'colour'> => {
-  const reach = foregroundReach(bandMm, pxPerMm);
-  return {
-    key: keyOf('foreground', { bandMm, pxPerMm }, [picture, coverage]),
-    kind: 'colour',
-    keeping: 'dear',
-    want(region, wants, work) {
-      for (const input of [picture, coverage]) wantOnce(input, grow(region, reach), wants, work);
-    },
-    *render(region, work) {
-      const wide = grow(region, reach);
-      const seen = yield* rendered(picture, wide, work);
-      const { tone } = yield* rendered(coverage, wide, work);
-      yield;
-      const foreground = foregroundColours(seen, tone, bandMm, pxPerMm);
-      return { kind: 'colour', region, data: crop(foreground.data, wide, region, work.kernels.arena, 4) };
-    },
-  };
-};
+const foregroundNode = (picture: Node<'colour'>, coverage: Plane, bandMm: number, pxPerMm: number): Node<'colour'> =>
+  recolouredNode('foreground', { bandMm, pxPerMm }, picture, coverage, foregroundReach(bandMm, pxPerMm), (seen, tone) =>
+    foregroundColours(seen, tone, bandMm, pxPerMm),
+  );
 
 /** True for an outline that encloses something. */
 const isDrawn = ({ outline, points }: CutOutMask): boolean => points.length >= (outline === 'polygon' ? 6 : 4);

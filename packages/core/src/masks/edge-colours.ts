@@ -1,14 +1,11 @@
-import { keyOf } from '../nodes/key';
-import { rendered, wantOnce, type Node } from '../nodes/node';
+import type { Node } from '../nodes/node';
 import type { Plane } from '../nodes/plane-nodes';
 import { distancesTo } from '../raster/distance';
 import { weightedMeans } from '../raster/guided';
 import { ONE, type ColourRaster } from '../raster/raster';
-import { crop, grow } from '../raster/region';
+import { recolouredNode } from './recoloured-node';
+import { channelsOf, NONE, SURE } from './soft-edges';
 
-/** From here up a pixel is the subject's, from here down the ground's. */
-const SURE = Math.floor(0.97 * ONE);
-const NONE = ONE - SURE;
 /** Colours of subject and ground that are nearer than this (squared, ONE is 1) cannot be told apart. */
 const ALIKE = (ONE / 64) ** 2;
 
@@ -24,9 +21,6 @@ export const cleanedReach = (edgeMm: number, pxPerMm: number): number => {
   return edge + window + 2;
 };
 
-const channelOf = ({ data }: ColourRaster, c: number): Int16Array =>
-  Int16Array.from({ length: data.length / 4 }, (_, i) => data[4 * i + c] as number);
-
 /**
  * A picture whose subject has lost the colour of the ground that it was taken from, in an edge so many mm wide inside its coverage.
  * What is seen there is taken as C = α·F + (1 − α)·B, where B is the mean of the ground nearby, S that of the subject further inside, and
@@ -40,7 +34,7 @@ export const cleanedEdge = (picture: ColourRaster, coverage: Int16Array, edgeMm:
   if (none.every((value) => value === 0)) return picture;
   const away = distancesTo(none, width, height, edge + 1);
   const inner = Uint8Array.from(coverage, (value, i) => (value >= SURE && (away[i] as number) > edge ? 1 : 0));
-  const planes = [0, 1, 2].map((c) => channelOf(picture, c));
+  const planes = channelsOf(picture);
   const subjects = planes.map((plane) => weightedMeans(plane, inner, width, height, window));
   const grounds = planes.map((plane) => weightedMeans(plane, none, width, height, window));
   const data = picture.data.slice();
@@ -64,22 +58,7 @@ export const cleanedEdge = (picture: ColourRaster, coverage: Int16Array, edgeMm:
 };
 
 /** A picture with the edge of what a plane covers cleaned of its ground. */
-export const cleanedEdgeNode = (picture: Node<'colour'>, coverage: Plane, edgeMm: number, pxPerMm: number): Node<'colour'> => {
-  const reach = cleanedReach(edgeMm, pxPerMm);
-  return {
-    key: keyOf('cleaned edge', { edgeMm, pxPerMm }, [picture, coverage]),
-    kind: 'colour',
-    keeping: 'dear',
-    want(region, wants, work) {
-      for (const input of [picture, coverage]) wantOnce(input, grow(region, reach), wants, work);
-    },
-    *render(region, work) {
-      const wide = grow(region, reach);
-      const seen = yield* rendered(picture, wide, work);
-      const { tone } = yield* rendered(coverage, wide, work);
-      yield;
-      const { data } = cleanedEdge(seen, tone, edgeMm, pxPerMm);
-      return { kind: 'colour', region, data: crop(data, wide, region, work.kernels.arena, 4) };
-    },
-  };
-};
+export const cleanedEdgeNode = (picture: Node<'colour'>, coverage: Plane, edgeMm: number, pxPerMm: number): Node<'colour'> =>
+  recolouredNode('cleaned edge', { edgeMm, pxPerMm }, picture, coverage, cleanedReach(edgeMm, pxPerMm), (seen, tone) =>
+    cleanedEdge(seen, tone, edgeMm, pxPerMm),
+  );

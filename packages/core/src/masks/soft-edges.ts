@@ -5,8 +5,8 @@ import { HALF, ONE, type ColourRaster } from '../raster/raster';
 /** Smoothing of the guided filter, on values 0 … 1: that of its paper's matting example. */
 const EPSILON = 1e-6;
 /** From here up a pixel is surely the subject's, from here down surely the ground's. */
-const SURE = Math.floor(0.97 * ONE);
-const NONE = ONE - SURE;
+export const SURE = Math.floor(0.97 * ONE);
+export const NONE = ONE - SURE;
 
 /** Half the band and the filter's window, pixels. */
 export const softReach = (bandMm: number, pxPerMm: number): { readonly half: number; readonly window: number } => {
@@ -20,7 +20,8 @@ export const softEdgeReach = (bandMm: number, pxPerMm: number): number => {
   return half + 1 + 2 * window;
 };
 
-const channelsOf = ({ data }: ColourRaster): readonly [Int16Array, Int16Array, Int16Array] => {
+/** Red, green and blue of a picture, each a plane. */
+export const channelsOf = ({ data }: ColourRaster): readonly [Int16Array, Int16Array, Int16Array] => {
   const planes = [0, 1, 2].map(() => new Int16Array(data.length / 4)) as [Int16Array, Int16Array, Int16Array];
   for (let i = 0, o = 0; i < data.length; i += 4, o++) {
     planes[0][o] = data[i] as number;
