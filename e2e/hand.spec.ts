@@ -29,6 +29,7 @@ test.beforeEach(async ({ page }) => {
   });
   await laidOut(page, SHEET);
   await line(page, 'over').click();
+  await expect(entry(page, 'Name of the pass')).toHaveValue('Over');
 });
 
 test('a figure takes any unit and sums, says what is none, and what it was taken as', async ({ page }) => {
@@ -191,6 +192,7 @@ test('the menu of a line opens by the right button and by its key, lists the key
   await expect(menu.getByRole('menuitem', { name: 'Duplicate' })).toContainText('D');
   await menu.getByRole('menuitem', { name: 'Duplicate' }).click();
   await expect(page.locator('uv-ticket .pass')).toHaveCount(3);
+  await expect(menu).toHaveCount(0);
   await page
     .locator('uv-ticket')
     .getByRole('button', { name: /Over again/ })
