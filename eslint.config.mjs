@@ -50,6 +50,7 @@ const FOLDERS = {
   wears: ['masks', ...MADE],
   catalogue: ['wears', 'sources', 'masks', ...MADE],
   render: ['catalogue', 'wears', 'sources', 'masks', ...MADE],
+  files: ['fields', 'sheet', 'units'],
   plates: ['render', 'catalogue', 'wears', 'sources', 'masks', ...MADE],
 };
 

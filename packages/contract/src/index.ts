@@ -2,7 +2,7 @@
  * What goes over the wire between the server and its windows, as JSON. Types only: the server checks what it takes with its own
  * schemas, and the windows trust the server. Times are milliseconds since 1970, lengths millimetres, shares 0 … 1.
  */
-import type { RampStop, Sheet, SourceInfo } from '@uvrant/core';
+import type { AnyOptions, RampStop, Sheet, SourceInfo } from '@uvrant/core';
 
 /** A commission. */
 export interface Job {
@@ -105,11 +105,31 @@ export interface JobContents {
   readonly assets: readonly Asset[];
 }
 
-/** A kind of file that a sheet can be sent out as, and whom it is for. */
-export interface FileFormat {
+/** A part of a sheet, mm from its top left corner. */
+export interface CropBox {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A kind of file and its options, by `FILE_FORMATS`; what is not said of an option is its default. */
+export interface SendFile {
+  readonly format: string;
+  readonly options: AnyOptions;
+}
+
+/** What goes out of each sheet: its files, how they are named, and at what ppi (null: the sheet's own). */
+export interface SendChoice {
+  readonly files: readonly SendFile[];
+  readonly pattern: string;
+  readonly devicePpi: number | null;
+}
+
+export interface SendPreset {
+  readonly id: string;
   readonly name: string;
-  readonly title: string;
-  readonly suits: string;
+  readonly choice: SendChoice;
 }
 
 /** A file sent out, or on its way. */
@@ -119,6 +139,10 @@ export interface SendOut {
   readonly sheetId: string;
   readonly sheetName: string;
   readonly format: string;
+  readonly options: AnyOptions;
+  /** The ink of a plate, by its id; null for the whole sheet. */
+  readonly ink: string | null;
+  readonly crop: CropBox | null;
   readonly devicePpi: number;
   readonly width: number;
   readonly height: number;
@@ -127,9 +151,13 @@ export interface SendOut {
   readonly attempts: number;
   readonly bytes: number | null;
   readonly error: string | null;
+  /** What is to be known of how it was made; null for most. */
+  readonly note: string | null;
   readonly createdAt: number;
   readonly finishedAt: number | null;
   readonly fileName: string;
+  /** True where there is a small picture of it. */
+  readonly hasPicture: boolean;
 }
 
 /** What the server tells its windows as it happens. */

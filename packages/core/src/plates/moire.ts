@@ -3,6 +3,7 @@ import { upgradedStep } from '../catalogue/upgraded';
 import { passesOf } from '../sheet/walk';
 import type { Sheet } from '../sheet/model';
 import { cosDeg, sinDeg } from '../units/exact';
+import { inkNamed, inkOfPass } from './plate-nodes';
 
 /** A periodic screen on a sheet. */
 export interface ScreenUsed {
@@ -13,6 +14,8 @@ export interface ScreenUsed {
   readonly angle: number;
   /** True for lines, which repeat across themselves only. */
   readonly isLines: boolean;
+  /** The ink that its dots are printed in, by its id; null for a colour. */
+  readonly ink?: string | null;
 }
 
 const MM_AN_INCH = 25.4;
@@ -71,16 +74,24 @@ export const screensUsed = (sheet: Sheet): ScreenUsed[] =>
       const declaration = stepOfKind(step.kind);
       if (!step.on || !declaration) return [];
       const { apply } = declaration;
-      const given =
-        typeof apply === 'object' && 'plates' in apply ? apply.plates(step.params).map(({ screen }) => screen.params) : [step.params];
       if (declaration.family !== 'screen') return [];
-      return given.filter(isScreen).map((params) => ({
-        pass: pass.id,
-        passName: pass.name,
-        step: step.id,
-        lpi: params['lpi'] as number,
-        angle: params['angle'] as number,
-        isLines: params['shape'] === 'line' || params['shape'] === 'wave line',
-      }));
+      const given =
+        typeof apply === 'object' && 'plates' in apply
+          ? apply.plates(step.params).map(({ screen, ink }) => ({ params: screen.params, ink: inkNamed(ink, sheet) }))
+          : [{ params: step.params, ink: inkOfPass(pass, sheet) }];
+      return given
+        .filter(({ params }) => isScreen(params))
+        .map(({ params, ink }) => ({
+          pass: pass.id,
+          passName: pass.name,
+          step: step.id,
+          lpi: params['lpi'] as number,
+          angle: params['angle'] as number,
+          isLines: params['shape'] === 'line' || params['shape'] === 'wave line',
+          ink,
+        }));
     });
   });
+
+/** The screens of an ink's plate. */
+export const plateScreens = (sheet: Sheet, ink: string): ScreenUsed[] => screensUsed(sheet).filter((screen) => screen.ink === ink);

@@ -3,7 +3,8 @@ import { stepName, wearName, maskName, type Graph } from '../render/compile/grap
 import { rendered, type Node, type Rendering, type Work } from '../nodes/node';
 import { stepOfKind } from '../catalogue/steps';
 import type { Pass, Sheet } from '../sheet/model';
-import { coverageAt, inkOfPass } from './ink-shares';
+import { coverageAt } from './ink-shares';
+import { inkOfPass } from './plate-nodes';
 
 /**
  * Why a place looks as it does: the pass that decided it, and what of the pass did (one of its steps, masks or wears, or

@@ -38,7 +38,7 @@ export const planReading = (statistics: StatisticsNode, work: PlanWork): TileNam
 };
 
 /** Copies a block's rows into their place in a larger array with `values` values a pixel. */
-const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Region, to: T, region: Region, values: number): void => {
+export const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Region, to: T, region: Region, values: number): void => {
   const line = block.width * values;
   for (let row = 0; row < block.height; row++) {
     const at = ((block.y + row - region.y) * region.width + block.x - region.x) * values;
@@ -47,7 +47,7 @@ const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Region, to:
 };
 
 /** Calls for each block of a region; what a block's rasters take is given back after it. */
-function* inBlocks(region: Region, side: number, work: Work, run: (block: Region, inside: Work) => Rendering<void>): Rendering<void> {
+export function* inBlocks(region: Region, side: number, work: Work, run: (block: Region, inside: Work) => Rendering<void>): Rendering<void> {
   for (const block of tilesOf(region, side)) {
     yield* scoped(work, (inside) => run(block, inside));
     yield;

@@ -1,4 +1,5 @@
-import type { RampStop } from '@uvrant/core';
+import type { CropBox, SendChoice } from '@uvrant/contract';
+import type { AnyOptions, RampStop } from '@uvrant/core';
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /**
@@ -127,6 +128,14 @@ export const sendOuts = sqliteTable(
       .references(() => sheets.id),
     sheetName: text('sheet_name').notNull(),
     format: text('format').notNull(),
+    /** The format's options, checked. */
+    options: text('options', { mode: 'json' }).$type<AnyOptions>().notNull().default({}),
+    /** The ink of a plate; null for the whole sheet. */
+    ink: text('ink'),
+    /** A part of the sheet, mm; null for all of it. */
+    crop: text('crop', { mode: 'json' }).$type<CropBox>(),
+    /** The name that it is taken under. */
+    fileName: text('file_name').notNull().default(''),
     /** The sheet as it was, as JSON. */
     document: text('document').notNull(),
     /** The other sheets that it prints, as they were: JSON by their ids. */
@@ -138,7 +147,12 @@ export const sendOuts = sqliteTable(
     state: text('state', { enum: ['queued', 'rendering', 'done', 'failed', 'cancelled'] }).notNull(),
     attempts: integer('attempts').notNull(),
     bytes: integer('bytes'),
+    sha256: text('sha256'),
+    /** What was sent, small: WebP. */
+    picture: blob('picture', { mode: 'buffer' }),
     error: text('error'),
+    /** What is to be known of how it was made; null for most. */
+    note: text('note'),
     createdAt: integer('created_at').notNull(),
     finishedAt: integer('finished_at'),
     removedAt: integer('removed_at'),
@@ -150,4 +164,12 @@ export const sendOuts = sqliteTable(
 export const facts = sqliteTable('facts', {
   name: text('name').primaryKey(),
   value: text('value').notNull(),
+});
+
+/** What is sent out together, put by under a name. */
+export const sendPresets = sqliteTable('send_presets', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  choice: text('choice', { mode: 'json' }).$type<SendChoice>().notNull(),
+  createdAt: integer('created_at').notNull(),
 });

@@ -4,28 +4,37 @@ import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Piscina } from 'piscina';
-import type { KeptSheet, SendOut } from '@uvrant/contract';
+import type { CropBox, Job, KeptSheet, SendChoice, SendFile, SendOut } from '@uvrant/contract';
 import {
+  checkedOptions,
   compileAnalysis,
   CompileError,
   ENGINE_BUILD,
+  fileFormatNamed,
+  fileName,
   fontsOf,
-  inchesFromMm,
+  patternFault,
   picturesOf,
   printedSheets,
+  STANDARD_PATTERN,
   trueScale,
+  UNDERBASE,
+  type AnyOptions,
+  type FormatName,
   type Sheet,
   type SheetOf,
 } from '@uvrant/core';
 import type { AssetStore } from '../assets/store';
 import type { Db } from '../db/open';
-import { sendOuts } from '../db/schema';
+import { jobs, sendOuts, sheetPictures } from '../db/schema';
+import { reducedSize } from '../render/light-reducer';
 import { AppError, isFull } from '../errors';
 import type { EventBus } from '../events/bus';
 import type { FontStore } from '../fonts/store';
 import { checkedSheet, MOST_PIXELS_ASIDE } from '../sheets/sheet-schema';
-import { outputFormat } from './formats/formats';
-import type { SendOutTask } from './send-out.worker';
+import { mimeOf } from './writers/writers';
+import type { AboutJob } from './writers/declare';
+import type { SendOutTask, SentFile } from './send-out.worker';
 
 type Row = typeof sendOuts.$inferSelect;
 /** Bytes that a pixel of a file may take at most, and what is left free on the disk besides. */
@@ -40,30 +49,57 @@ const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6)} MB`;
 
 const MOST_ATTEMPTS = 3;
 
-const plain = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .toLowerCase() || 'sheet';
+/** The name that a file goes under; one of before names were kept is named as others are. */
+const fileNameOf = (row: Row): string =>
+  row.fileName || named(JSON.parse(row.document) as Sheet, { ...row, job: '', pattern: STANDARD_PATTERN, at: row.createdAt });
 
-const inches = (mm: number): string => String(Math.round(inchesFromMm(mm) * 100) / 100);
-
-const fileNameOf = (row: Row): string => {
-  const { size } = JSON.parse(row.document) as Sheet;
-  const { ending, suffix } = outputFormat(row.format);
-  const parts = [plain(row.sheetName), `${inches(size.width)}x${inches(size.height)}in`, `${row.devicePpi}ppi`, suffix];
-  return `${parts.filter(Boolean).join('-')}.${ending}`;
+type Naming = Pick<Row, 'format' | 'options' | 'ink' | 'devicePpi' | 'width' | 'height'> & {
+  readonly job: string;
+  readonly pattern: string;
+  readonly at: number;
 };
 
+const named = (sheet: Sheet, { pattern, ink, devicePpi, ...known }: Naming): string =>
+  fileName(pattern, { ...known, sheet, ppi: devicePpi, ink: ink && inkName(sheet, ink) });
+
+const inkName = (sheet: Sheet, ink: string): string =>
+  ink === UNDERBASE ? 'white' : (sheet.inks.find(({ id }) => id === ink)?.name ?? ink);
+
 const seen = (row: Row): SendOut => {
-  const { document: _frozen, others: _too, ...rest } = row;
-  return { ...rest, fileName: fileNameOf(row) };
+  const { document: _frozen, others: _too, sha256: _hash, build: _build, removedAt: _gone, picture, ...rest } = row;
+  return { ...rest, fileName: fileNameOf(row), hasPicture: picture !== null };
 };
 
 const faultOf = (error: unknown): string => {
   if (isFull(error)) return 'The disk became full while the file was written. Nothing else was lost; make room and send it out again.';
   return error instanceof Error ? error.message : String(error);
+};
+
+/** What is asked of files besides what they are. */
+export interface Asked {
+  /** Null: the sheet's own. */
+  readonly devicePpi: number | null;
+  readonly pattern: string;
+  readonly crop: CropBox | null;
+}
+
+/** The options of a file as they are kept. @throws AppError `bad-request` saying what is wrong with one. */
+const soundOptions = ({ format, options }: SendFile): AnyOptions => {
+  try {
+    return checkedOptions(format, options);
+  } catch (error) {
+    throw new AppError('bad-request', error instanceof Error ? error.message : String(error));
+  }
+};
+
+/** The inks that a file is written for; null stands for the whole sheet. */
+const inksOf = (sheet: Sheet, { format, ink }: SendFile & { readonly ink?: string }, options: AnyOptions): readonly (string | null)[] => {
+  if (!fileFormatNamed(format).isPerInk) return [null];
+  if (ink !== undefined) return [ink];
+  const inks = sheet.inks.map(({ id }) => id);
+  if (inks.length === 0)
+    throw new AppError('cannot-print', `“${sheet.name}” has no ink, so there is no plate of it: add an ink, or send a picture.`);
+  return [...inks, ...(options['underbase'] === true ? [UNDERBASE] : [])];
 };
 
 /**
@@ -135,7 +171,7 @@ export class DispatchService {
   }
 
   private nameOf(row: Row): string {
-    return `${row.id}.${outputFormat(row.format).ending}`;
+    return `${row.id}.${fileFormatNamed(row.format).ending(row.options as never)}`;
   }
 
   private pathOf(row: Row): string {
@@ -195,47 +231,81 @@ export class DispatchService {
     }
   }
 
+  /** Freezes a sheet and queues one file of it. @throws AppError as `queueAll` does. */
+  queue(kept: KeptSheet, sheetOf: SheetOf, job: Job, file: SendFile & { readonly ink?: string }, asked: Asked): SendOut {
+    const [row] = this.rowsOf(kept, sheetOf, job, file, asked);
+    return this.taken([row as Row])[0] as SendOut;
+  }
+
   /**
-   * Freezes a sheet and queues it.
-   * @throws AppError `cannot-print` for a sheet with parts that this version does not know or cannot find.
+   * Freezes sheets and queues their files: all of them, or none.
+   * @throws AppError `cannot-print` for a sheet with parts that this version does not know or cannot find, `bad-request` for options,
+   * names and parts that there are not.
    */
-  queue(kept: KeptSheet, sheetOf: SheetOf, format: string, devicePpi: number): SendOut {
+  queueAll(sheets: readonly KeptSheet[], sheetOf: SheetOf, job: Job, choice: SendChoice & Pick<Asked, 'crop'>): SendOut[] {
+    const asked: Asked = { devicePpi: choice.devicePpi, pattern: choice.pattern, crop: choice.crop };
+    // A job's ticket tells of the others, so it goes last.
+    const files = [...choice.files].sort((a, b) => Number(a.format === 'job-ticket') - Number(b.format === 'job-ticket'));
+    return this.taken(sheets.flatMap((kept) => files.flatMap((file) => this.rowsOf(kept, sheetOf, job, file, asked))));
+  }
+
+  private taken(rows: readonly Row[]): SendOut[] {
+    this.needRoom(
+      rows.reduce((sum, row) => sum + row.width * row.height * MOST_BYTES_A_PIXEL[(JSON.parse(row.document) as Sheet).edges], 0),
+    );
+    this.db.transaction((all) => {
+      for (const row of rows) all.insert(sendOuts).values(row).run();
+    });
+    for (const row of rows) this.tell(row, 0);
+    this.wake();
+    return rows.map(seen);
+  }
+
+  /** The rows of a file: one, or one for each ink. */
+  private rowsOf(kept: KeptSheet, sheetOf: SheetOf, job: Job, file: SendFile & { readonly ink?: string }, asked: Asked): Row[] {
     const { document: sheet } = kept;
+    const options = soundOptions(file);
+    const fault = patternFault(asked.pattern);
+    if (fault) throw new AppError('bad-request', fault);
+    const devicePpi = asked.devicePpi ?? sheet.ppi;
     // The sheet itself counts as one that others may print, so that a circle is found.
     const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
     this.printable(sheet, others);
-    const { width, height } = trueScale(sheet.size, devicePpi);
-    if (Math.max(width, height) > MOST_PIXELS_ASIDE) {
+    const whole = trueScale(asked.crop ?? sheet.size, devicePpi);
+    const reduced = reducedSize(whole.width, whole.height, fileFormatNamed(file.format).longest?.(options as never) ?? 0);
+    if (Math.max(whole.width, whole.height) > MOST_PIXELS_ASIDE) {
       throw new AppError(
         'cannot-print',
-        `At ${devicePpi} ppi the file would be ${Math.max(width, height)} px long; at most ${MOST_PIXELS_ASIDE} px: choose fewer ppi.`,
+        `At ${devicePpi} ppi the file would be ${Math.max(whole.width, whole.height)} px long; at most ${MOST_PIXELS_ASIDE} px: choose fewer ppi.`,
       );
     }
-    this.needRoom(width * height * MOST_BYTES_A_PIXEL[sheet.edges]);
-    const row: Row = {
-      id: randomUUID(),
-      jobId: kept.jobId,
-      sheetId: kept.id,
-      sheetName: sheet.name,
-      format,
-      document: JSON.stringify(sheet),
-      others: JSON.stringify(Object.fromEntries(others)),
-      build: ENGINE_BUILD,
-      devicePpi,
-      width,
-      height,
-      state: 'queued',
-      attempts: 0,
-      bytes: null,
-      error: null,
-      createdAt: Date.now(),
-      finishedAt: null,
-      removedAt: null,
-    };
-    this.db.insert(sendOuts).values(row).run();
-    this.tell(row, 0);
-    this.wake();
-    return seen(row);
+    const at = Date.now();
+    return inksOf(sheet, file, options).map((ink, place): Row => {
+      const naming = { format: file.format, options, ink, devicePpi, ...reduced };
+      return {
+        ...naming,
+        id: randomUUID(),
+        jobId: kept.jobId,
+        sheetId: kept.id,
+        sheetName: sheet.name,
+        crop: asked.crop,
+        fileName: named(sheet, { ...naming, job: job.name, pattern: asked.pattern, at }),
+        document: JSON.stringify(sheet),
+        others: JSON.stringify(Object.fromEntries(others)),
+        build: ENGINE_BUILD,
+        state: 'queued',
+        attempts: 0,
+        bytes: null,
+        sha256: null,
+        picture: null,
+        error: null,
+        note: null,
+        // Told apart, so that they are made in their order.
+        createdAt: at + place,
+        finishedAt: null,
+        removedAt: null,
+      };
+    });
   }
 
   /** @throws AppError `no-room` where the disk has less free than a file may take. */
@@ -290,7 +360,7 @@ export class DispatchService {
   file(id: string): { path: string; name: string; mime: string } {
     const row = this.row(id);
     if (row.state !== 'done') throw new AppError('wrong-state', `This send-out is ${row.state}: there is no file to take yet.`);
-    return { path: this.pathOf(row), name: fileNameOf(row), mime: outputFormat(row.format).mime };
+    return { path: this.pathOf(row), name: fileNameOf(row), mime: mimeOf(this.nameOf(row)) };
   }
 
   /** Sees to what waits; called at the start and whenever something was queued. */
@@ -320,6 +390,30 @@ export class DispatchService {
     this.wake();
   }
 
+  /** The small picture that is kept of a sheet, for a file that has none of its own. */
+  private pictureOfSheet(sheetId: string): Buffer | null {
+    return this.db.select().from(sheetPictures).where(eq(sheetPictures.sheetId, sheetId)).get()?.webp ?? null;
+  }
+
+  /** What was sent, small. @throws AppError `not-found` where there is no picture of it. */
+  picture(id: string): Buffer {
+    const { picture } = this.row(id);
+    if (!picture) throw new AppError('not-found', 'There is no small picture of this file.');
+    return picture;
+  }
+
+  /** What a job's ticket tells: the job, and the files of the sheet that are here, the latest of each name. */
+  private aboutJob(row: Row): AboutJob {
+    const job = this.db.select().from(jobs).where(eq(jobs.id, row.jobId)).get();
+    const done = and(eq(sendOuts.sheetId, row.sheetId), eq(sendOuts.state, 'done'), isNull(sendOuts.removedAt));
+    const files = this.db.select().from(sendOuts).where(done).orderBy(asc(sendOuts.createdAt)).all();
+    const sent = files.flatMap((file) => {
+      const { bytes, sha256 } = file;
+      return file.format === 'job-ticket' || bytes === null || sha256 === null ? [] : [{ name: fileNameOf(file), bytes, sha256 }];
+    });
+    return { job: job?.name ?? '', sent: [...new Map(sent.map((each) => [each.name, each])).values()] };
+  }
+
   private async render(row: Row): Promise<void> {
     const stop = new AbortController();
     this.running = { id: row.id, stop };
@@ -341,12 +435,29 @@ export class DispatchService {
         if (!info) throw new Error(`The picture ${sha256.slice(0, 12)} is not here any more.`);
         return { info, folder: this.assets.folderOf(sha256) };
       });
-      const { format } = row;
-      const task: SendOutTask = { sheet, others, devicePpi: row.devicePpi, format, pictures, fonts, path: aside, progress: port2 };
-      await this.workers.run(task, { transferList: [port2], signal: stop.signal });
+      const { devicePpi, options, ink, crop } = row;
+      const format = row.format as FormatName;
+      const about = this.aboutJob(row);
+      const task: SendOutTask = {
+        sheet,
+        others,
+        devicePpi,
+        format,
+        options,
+        ink,
+        crop,
+        about,
+        pictures,
+        fonts,
+        path: aside,
+        progress: port2,
+      };
+      const made = (await this.workers.run(task, { transferList: [port2], signal: stop.signal })) as SentFile;
       if (this.row(row.id).state !== 'rendering') return;
       renameSync(aside, this.pathOf(row));
-      this.set(row.id, { state: 'done', bytes: statSync(this.pathOf(row)).size, finishedAt: Date.now(), error: null });
+      const bytes = statSync(this.pathOf(row)).size;
+      const picture = made.picture ? Buffer.from(made.picture) : this.pictureOfSheet(row.sheetId);
+      this.set(row.id, { ...made, picture, state: 'done', bytes, finishedAt: Date.now(), error: null });
     } catch (error) {
       if (this.row(row.id).state !== 'rendering') return;
       // An orderly stop is no failure: the attempt is given back.

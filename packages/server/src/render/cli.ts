@@ -4,20 +4,35 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { basename, dirname, extname, join, resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { pipeline } from 'node:stream/promises';
-import { fontsOf, passesOf, picturesOf, pxPerMm, type PictureRef, type Region, type Sheet, type SourceInfo } from '@uvrant/core';
+import type { CropBox } from '@uvrant/contract';
+import {
+  checkedOptions,
+  compileAnalysis,
+  defaultParams,
+  fileFormatNamed,
+  fontsOf,
+  FORMAT_NAMES,
+  passesOf,
+  picturesOf,
+  UNDERBASE,
+  type AnyDial,
+  type AnyOptions,
+  type FormatName,
+  type PictureRef,
+  type Sheet,
+  type SourceInfo,
+} from '@uvrant/core';
 import { optionsOf } from '../arguments';
-import { outputFormat, OUTPUT_FORMATS, OUTPUT_FORMAT_NAMES } from '../dispatch/formats/formats';
+import { writeFile } from '../dispatch/writers/writers';
 import { allowDecoders } from '../assets/decoders';
 import ingest from '../assets/ingest.worker';
-import type { OutputFormat } from '../dispatch/formats/declare';
 import type { OwnFont } from '../fonts/type-setting';
 import { unwrappedFont } from '../fonts/unwrapped';
 import { checkedSheet } from '../sheets/sheet-schema';
-import { openedPrint, type PrintJob } from './print-job';
-import { printedBands } from './printed-bands';
+import type { PrintJob } from './print-job';
 
 const USAGE =
-  'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--format NAME] [--keep DIR for the pictures’ pyramids] [--threads N]';
+  'npm run render -- SHEET.json -o OUT.png [--ppi N] [--region x,y,w,h in mm] [--format NAME] [--ink ID of one plate] [--OPTION VALUE of the format] [--keep DIR for the pictures’ pyramids] [--threads N]';
 
 /** Threads that print where it is not said. */
 const MOST_THREADS = 4;
@@ -89,47 +104,86 @@ const otherSheets = (sheet: Sheet, file: string): Map<string, SheetFile> => {
   return found;
 };
 
-const regionOf = (text: string | undefined, perMm: number, whole: Region): Region => {
-  if (text === undefined) return whole;
-  const [x, y, w, h, ...more] = text.split(',').map(Number) as [number, number, number, number];
-  if (more.length > 0 || ![x, y, w, h].every(Number.isFinite) || w <= 0 || h <= 0) {
+const regionOf = (text: string | undefined): CropBox | null => {
+  if (text === undefined) return null;
+  const [x, y, width, height, ...more] = text.split(',').map(Number) as [number, number, number, number];
+  if (more.length > 0 || ![x, y, width, height].every(Number.isFinite) || width <= 0 || height <= 0) {
     throw new Error(`--region is “${text}”; it is x,y,w,h in mm from the sheet's top left corner.`);
   }
-  const left = Math.max(0, Math.round(x * perMm));
-  const top = Math.max(0, Math.round(y * perMm));
-  const right = Math.min(whole.width, Math.round((x + w) * perMm));
-  const bottom = Math.min(whole.height, Math.round((y + h) * perMm));
-  if (right <= left || bottom <= top) throw new Error(`--region ${text} does not lie on the sheet.`);
-  return { x: left, y: top, width: right - left, height: bottom - top };
+  return { x, y, width, height };
 };
 
-/** The format that was named, or the first that the file's name ends like. */
-const formatFor = (file: string, named: string | undefined): OutputFormat => {
-  const ending = extname(file).slice(1).toLowerCase();
-  const name = named ?? OUTPUT_FORMAT_NAMES.find((each) => OUTPUT_FORMATS[each]?.ending === ending);
-  const endings = [...new Set(Object.values(OUTPUT_FORMATS).map((each) => `.${each.ending}`))].join(' or ');
-  if (name === undefined) throw new Error(`-o ${file}: the name must end in ${endings}${ending ? `, not .${ending}` : ''}.`);
-  const format = outputFormat(name);
-  if (format.ending !== ending) throw new Error(`-o ${file}: a file of the format ${name} ends in .${format.ending}.`);
-  return format;
+const endingOf = (file: string): string => extname(file).slice(1).toLowerCase();
+
+/** The format that was named, or the first whose files can end like this one's name. */
+const formatFor = (file: string, named: string | undefined): FormatName => {
+  const ending = endingOf(file);
+  const standard = (name: string): string => {
+    const format = fileFormatNamed(name);
+    return format.ending(defaultParams({ dials: format.options }) as never);
+  };
+  if (named !== undefined) {
+    fileFormatNamed(named);
+    return named as FormatName;
+  }
+  const found = FORMAT_NAMES.find((name) => !fileFormatNamed(name).isPerInk && standard(name) === ending);
+  if (found) return found;
+  const endings = [...new Set(FORMAT_NAMES.map((name) => `.${standard(name)}`))].join(', ');
+  throw new Error(`-o ${file}: the name must end in one of ${endings}${ending ? `, not .${ending}` : ''}.`);
 };
+
+/** A value of the command line as its dial takes it. */
+const readAs: Readonly<Partial<Record<AnyDial['type'], (text: string) => unknown>>> = {
+  toggle: (text) => ({ yes: true, no: false })[text] ?? text,
+  length: Number,
+  number: Number,
+};
+
+/** The options of a format that were given, checked. */
+const formatOptions = (name: FormatName, given: Readonly<Record<string, string | undefined>>): AnyOptions => {
+  const dials = fileFormatNamed(name).options;
+  const read = Object.entries(dials).flatMap(([option, { type }]) => {
+    const text = given[option];
+    return text === undefined ? [] : [[option, readAs[type]?.(text) ?? text] as const];
+  });
+  return checkedOptions(name, Object.fromEntries(read));
+};
+
+/** Every option of any format. */
+const OPTION_NAMES = [...new Set(FORMAT_NAMES.flatMap((name) => Object.keys(fileFormatNamed(name).options)))];
+
+/** The inks that a format writes a file each of; one that stands for the whole sheet otherwise. */
+const inksFor = (name: FormatName, sheet: Sheet, options: AnyOptions, named: string | undefined): readonly (string | null)[] => {
+  if (!fileFormatNamed(name).isPerInk) return [null];
+  if (named !== undefined) return [named];
+  return [...sheet.inks.map(({ id }) => id), ...(options['underbase'] === true ? [UNDERBASE] : [])];
+};
+
+/** OUT.tif of an ink among several is OUT-ink.tif. */
+const fileOf = (file: string, ink: string | null, isOne: boolean): string =>
+  ink === null || isOne ? file : `${file.slice(0, file.length - extname(file).length)}-${ink}${extname(file)}`;
 
 const render = async (): Promise<void> => {
   allowDecoders();
   const [file, ...rest] = process.argv.slice(2);
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
-  const options = optionsOf(rest, ['o', 'ppi', 'region', 'format', 'keep', 'threads']);
-  if (options.o === undefined) throw new Error(`Where to? ${USAGE}`);
-  const format = formatFor(options.o, options.format);
+  const options = optionsOf<string>(rest, ['o', 'ppi', 'region', 'format', 'ink', 'keep', 'threads', ...OPTION_NAMES]);
+  if (options['o'] === undefined) throw new Error(`Where to? ${USAGE}`);
+  const out = options['o'];
+  const format = formatFor(out, options['format']);
+  const chosen = formatOptions(format, options);
+  const ending = fileFormatNamed(format).ending(chosen as never);
+  if (ending !== endingOf(out)) throw new Error(`-o ${out}: a file of the format ${format} ends in .${ending}.`);
+  const crop = regionOf(options['region']);
   const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
-  const ppi = Number(options.ppi ?? sheet.ppi);
-  if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options.ppi}; it goes from 18 to 4800 pixels per inch.`);
-  const threads = Number(options.threads ?? Math.min(MOST_THREADS, availableParallelism()));
+  const ppi = Number(options['ppi'] ?? sheet.ppi);
+  if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options['ppi']}; it goes from 18 to 4800 pixels per inch.`);
+  const threads = Number(options['threads'] ?? Math.min(MOST_THREADS, availableParallelism()));
   if (!(Number.isInteger(threads) && threads >= 1 && threads <= 64)) {
-    throw new Error(`--threads is ${options.threads}; it is a whole number from 1 to 64.`);
+    throw new Error(`--threads is ${options['threads']}; it is a whole number from 1 to 64.`);
   }
-  const folder = options.keep ?? mkdtempSync(join(tmpdir(), 'uvrant-'));
-  const aside = `${options.o}.part`;
+  const folder = options['keep'] ?? mkdtempSync(join(tmpdir(), 'uvrant-'));
+  const aside = `${out}.part`;
   try {
     const infos = new Map<string, SourceInfo>();
     const others = otherSheets(sheet, file);
@@ -148,18 +202,22 @@ const render = async (): Promise<void> => {
       pictures: [...infos.values()].map((info) => ({ info, folder: join(folder, info.sha256) })),
       fonts: await Promise.all(owned.map(async ({ font, file: beside }) => ({ sha256: font.sha256, bytes: await ownFont(font, beside) }))),
     };
-    const print = await openedPrint(job);
-    if (print.graph.unknown.length > 0)
-      throw new Error(`The sheet cannot print true: this version does not know ${print.graph.unknown.join(', ')}.`);
-    const region = regionOf(options.region, pxPerMm(ppi), print.graph.region);
-    const { palette } = print;
-    const written = format.open({ path: aside, width: region.width, height: region.height, ppi, palette, stock: sheet.stock.colour });
-    for await (const { bytes } of printedBands(print, job, region, threads)) await written.rows(bytes);
-    await written.end();
-    renameSync(aside, options.o);
-    console.log(`${options.o}: ${region.width} × ${region.height} px at ${ppi} ppi`);
+    const { unknown } = compileAnalysis(
+      sheet,
+      (sha256) => infos.get(sha256),
+      (id) => others.get(id)?.sheet,
+    );
+    if (unknown.length > 0) throw new Error(`The sheet cannot print true: this version does not know ${unknown.join(', ')}.`);
+    const inks = inksFor(format, sheet, chosen, options['ink']);
+    for (const ink of inks) {
+      const order = { job, options: chosen, ink, crop, path: aside, threads, told: () => undefined };
+      const { width, height, note } = await writeFile(format, order);
+      const target = fileOf(out, ink, inks.length === 1);
+      renameSync(aside, target);
+      console.log(`${target}: ${width} × ${height} px at ${ppi} ppi${note ? `. ${note}` : ''}`);
+    }
   } finally {
-    if (options.keep === undefined) rmSync(folder, { recursive: true, force: true });
+    if (options['keep'] === undefined) rmSync(folder, { recursive: true, force: true });
     rmSync(aside, { force: true });
   }
 };

@@ -2,6 +2,7 @@ import { closeSync, fsyncSync, openSync, writeSync } from 'node:fs';
 import { once } from 'node:events';
 import { constants, crc32, createDeflate, type Deflate } from 'node:zlib';
 import { pixelsPerMetre } from '@uvrant/core';
+import { bitsFor, packedRows } from './bits';
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 const UP = 2;
@@ -16,22 +17,32 @@ const chunk = (type: string, data: Uint8Array): Uint8Array => {
   return out;
 };
 
-/** What a file's rows hold: 8-bit samples with 1, 3 or 4 channels, or one byte a pixel as an index into a palette of packed RGBA8. */
-export type PngPixels = 1 | 3 | 4 | { readonly palette: Uint32Array };
+/**
+ * What a file's rows hold: 8-bit samples with 1 to 4 channels, one byte a pixel as an index into a palette of packed RGBA8, or
+ * one byte a pixel of which the file keeps a bit, 0 black and 1 white.
+ */
+export type PngPixels = 1 | 2 | 3 | 4 | 'bit' | { readonly palette: Uint32Array };
 
-/** Colour types of ISO/IEC 15948, 11.2.2, by channels: grey, red green blue, and that with alpha; 3 is a palette. */
-const COLOUR_TYPES = { 1: 0, 3: 2, 4: 6 } as const;
+/** Colour types of ISO/IEC 15948, 11.2.2, by channels: grey, red green blue, and these with alpha; 3 is a palette. */
+const COLOUR_TYPES = { 1: 0, 2: 4, 3: 2, 4: 6 } as const;
+const GREY = 0;
 const INDEXED = 3;
 
-/** Bits that hold an entry of a palette: 1, 2, 4 or 8. */
-const bitsFor = ({ length }: Uint32Array): number => (length <= 2 ? 1 : length <= 4 ? 2 : length <= 16 ? 4 : 8);
+/** Bits of a pixel that is packed with others into bytes; null for samples of 8 bits. */
+const packedBits = (pixels: PngPixels): number | null =>
+  pixels === 'bit' ? 1 : typeof pixels === 'number' ? null : bitsFor(pixels.palette);
+
+const typeOf = (pixels: PngPixels): readonly [bits: number, colourType: number] => {
+  if (pixels === 'bit') return [1, GREY];
+  return typeof pixels === 'number' ? [8, COLOUR_TYPES[pixels]] : [bitsFor(pixels.palette), INDEXED];
+};
 
 const header = (width: number, height: number, pixels: PngPixels): Uint8Array => {
   const data = Buffer.alloc(13);
   data.writeUInt32BE(width, 0);
   data.writeUInt32BE(height, 4);
   // Not interlaced.
-  data.set(typeof pixels === 'number' ? [8, COLOUR_TYPES[pixels]] : [bitsFor(pixels.palette), INDEXED], 8);
+  data.set(typeOf(pixels), 8);
   return data;
 };
 
@@ -47,24 +58,6 @@ const paletteChunks = (palette: Uint32Array): Uint8Array[] => {
   ];
 };
 
-/** Entries packed from the left, most significant bits first; ISO/IEC 15948, 7.2. */
-const packBits = (entries: Uint8Array, bits: number, out: Uint8Array, to: number): void => {
-  if (bits === 8) return out.set(entries, to);
-  const perByte = 8 / bits;
-  // Whole bytes without looking for the row's end, by doubling: two entries, four, eight.
-  const whole = entries.length - (entries.length % perByte);
-  const pair = (i: number): number => ((entries[i] as number) << bits) | (entries[i + 1] as number);
-  for (let i = 0; i < whole; i += perByte, to++) {
-    let byte = pair(i);
-    for (let k = 2; k < perByte; k += 2) byte = (byte << (2 * bits)) | pair(i + k);
-    out[to] = byte;
-  }
-  if (whole === entries.length) return;
-  let byte = 0;
-  for (let k = 0; k < perByte; k++) byte = (byte << bits) | (whole + k < entries.length ? (entries[whole + k] as number) : 0);
-  out[to] = byte;
-};
-
 const physical = (ppi: number): Uint8Array => {
   const data = Buffer.alloc(9);
   data.writeUInt32BE(pixelsPerMetre(ppi), 0);
@@ -72,6 +65,12 @@ const physical = (ppi: number): Uint8Array => {
   data[8] = 1;
   return data;
 };
+
+/** A title: in Latin-1 where that will do (ISO/IEC 15948, 11.3.4.3), else in UTF-8, not packed, of no language (11.3.4.5). */
+const titleChunk = (title: string): Uint8Array =>
+  /^[\x20-\x7e\xa1-\xff]*$/.test(title)
+    ? chunk('tEXt', Buffer.from(`Title\0${title}`, 'latin1'))
+    : chunk('iTXt', Buffer.from(`Title\0\0\0\0\0${title}`, 'utf8'));
 
 /** out = a − b, byte by byte, four at a time: the top bit of each byte is kept from borrowing from the next. */
 const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
@@ -86,8 +85,6 @@ const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
     to[i] = ((x | 0x80808080) - (y & 0x7f7f7f7f)) ^ ((x ^ ~y) & 0x80808080);
   }
 };
-
-const NONE = 0;
 
 /** Writes a PNG of rows as they come, so that memory stays at one band. */
 export class PngWriter {
@@ -106,10 +103,11 @@ export class PngWriter {
     height: number,
     ppi: number,
     pixels: PngPixels = 4,
+    title = '',
   ) {
     this.file = openSync(path, 'w');
-    this.bits = typeof pixels === 'number' ? null : bitsFor(pixels.palette);
-    this.rowBytes = typeof pixels === 'number' ? pixels * width : Math.ceil((width * bitsFor(pixels.palette)) / 8);
+    this.bits = packedBits(pixels);
+    this.rowBytes = typeof pixels === 'number' ? pixels * width : Math.ceil((width * (this.bits ?? 8)) / 8);
     this.previous = new Uint8Array(this.rowBytes);
     this.difference = new Uint8Array(this.rowBytes);
     for (const part of [
@@ -117,7 +115,8 @@ export class PngWriter {
       chunk('IHDR', header(width, height, pixels)),
       chunk('sRGB', Uint8Array.of(0)),
       chunk('pHYs', physical(ppi)),
-      ...(typeof pixels === 'number' ? [] : paletteChunks(pixels.palette)),
+      ...(title ? [titleChunk(title)] : []),
+      ...(typeof pixels === 'object' ? paletteChunks(pixels.palette) : []),
     ]) {
       writeSync(this.file, part);
     }
@@ -129,21 +128,10 @@ export class PngWriter {
 
   /** Takes whole rows from the top. */
   async rows(bytes: Uint8Array): Promise<void> {
-    const filtered = this.bits === null ? this.filtered(bytes) : this.packed(bytes, this.bits);
+    // Rows of entries go unfiltered: ISO/IEC 15948, 12.7, advises so for palettes.
+    const filtered = this.bits === null ? this.filtered(bytes) : packedRows(bytes, this.width, this.bits, 1);
     await this.packing;
     this.packing = this.deflate.write(filtered) ? Promise.resolve() : once(this.deflate, 'drain');
-  }
-
-  /** Rows of entries, unfiltered: ISO/IEC 15948, 12.7, advises so for palettes. */
-  private packed(entries: Uint8Array, bits: number): Uint8Array {
-    const { width, rowBytes } = this;
-    const count = entries.length / width;
-    const out = new Uint8Array(count * (rowBytes + 1));
-    for (let row = 0; row < count; row++) {
-      out[row * (rowBytes + 1)] = NONE;
-      packBits(entries.subarray(row * width, (row + 1) * width), bits, out, row * (rowBytes + 1) + 1);
-    }
-    return out;
   }
 
   private filtered(bytes: Uint8Array): Uint8Array {

@@ -4,15 +4,23 @@ import {
   ByteCache,
   Pool,
   compile,
+  compileAnalysis,
   finish,
+  inkShares,
   isIndex,
   overlap,
   paletteBytes,
+  plateOf,
   renderBytes,
   renderEntries,
+  renderPlates,
+  sheetPlates,
   trueScale,
+  type CoverageShares,
   type Graph,
   type InfoOf,
+  type Plane,
+  type PlateMaking,
   type Region,
   type Sheet,
   type SheetOf,
@@ -26,7 +34,12 @@ import {
 /** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
 export const BAND_ROWS = 256;
 
-/** Rows of a print: RGBA8, or the entries of its palette where it has one. */
+/** Plates that are rendered in place of the whole print: the inks’ ids in their order, `UNDERBASE` among them, and how they are made. */
+export interface PlateOrder extends PlateMaking {
+  readonly inks: readonly string[];
+}
+
+/** Rows of a print: RGBA8, or the entries of its palette where it has one; of plates a byte each, side by side. */
 export interface Band {
   readonly region: Region;
   readonly bytes: Uint8Array;
@@ -47,10 +60,14 @@ export interface PrintNeeds {
 export class Print {
   readonly graph: Graph;
   private readonly work: Work;
+  private readonly analysed: () => CoverageShares;
+  private readonly plates: readonly (Plane | null)[] | null;
 
   /** @throws CompileError for a sheet that cannot be rendered. */
-  constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type }: PrintNeeds) {
+  constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type }: PrintNeeds, order: PlateOrder | null = null) {
     this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf, sheetOf);
+    const plates = order && sheetPlates(sheet, this.graph);
+    this.plates = order && plates && order.inks.map((ink) => plateOf(sheet, this.graph, plates, ink, order));
     this.work = {
       kernels: createKernels(),
       tile,
@@ -58,16 +75,24 @@ export class Print {
       statistics: new ByteCache<ToneStatistics>(2 ** 20),
       type,
     };
+    this.analysed = () => finish(inkShares(sheet, compileAnalysis(sheet, infoOf, sheetOf), this.work));
   }
 
-  /** RGBA8 of each entry of a hard sheet of few inks, packed as little-endian words; null where it prints colours. */
+  /** What passes and inks cover, as shares of the sheet. */
+  coverage(): CoverageShares {
+    return this.analysed();
+  }
+
+  /** RGBA8 of each entry of a hard sheet of few inks, packed as little-endian words; null where it prints colours, and for plates. */
   get palette(): Uint32Array | null {
+    if (this.plates) return null;
     const { root } = this.graph;
     return isIndex(root) ? paletteBytes(root.palette) : null;
   }
 
   /** One band of a region. */
   band(region: Region): Band {
+    if (this.plates) return { region, bytes: finish(renderPlates(this.plates, region, this.work)) };
     const { root } = this.graph;
     const bytes = finish(isIndex(root) ? renderEntries(root, region, this.work) : renderBytes(root, region, this.work));
     return { region, bytes };

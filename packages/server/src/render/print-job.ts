@@ -1,6 +1,6 @@
 import type { Sheet, SourceInfo } from '@uvrant/core';
 import { typeFor } from '../fonts/type-setting';
-import { Print } from './print-bands';
+import { Print, type PlateOrder } from './print-bands';
 import { TileFiles } from './tile-files';
 
 /** All that a print is made of, as it can be sent to a thread. */
@@ -13,10 +13,12 @@ export interface PrintJob {
   readonly pictures: readonly { readonly info: SourceInfo; readonly folder: string }[];
   /** The person's own fonts that are set: their sfnt. */
   readonly fonts: readonly { readonly sha256: string; readonly bytes: Uint8Array<ArrayBuffer> }[];
+  /** Plates in place of the whole print. */
+  readonly plates?: PlateOrder;
 }
 
 /** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
-export const openedPrint = async ({ sheet, others, devicePpi, pictures, fonts }: PrintJob): Promise<Print> => {
+export const openedPrint = async ({ sheet, others, devicePpi, pictures, fonts, plates }: PrintJob): Promise<Print> => {
   const byHash = new Map(pictures.map((picture) => [picture.info.sha256, picture]));
   const infoOf = (sha256: string): SourceInfo | undefined => byHash.get(sha256)?.info;
   const files = new TileFiles(infoOf, (sha256) => byHash.get(sha256)?.folder ?? '');
@@ -25,5 +27,5 @@ export const openedPrint = async ({ sheet, others, devicePpi, pictures, fonts }:
     if (!font) throw new Error(`The font ${name} is not here any more.`);
     return font.bytes;
   });
-  return new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type });
+  return new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type }, plates);
 };

@@ -2,7 +2,7 @@
  * JSON Schemas of what the routes answer, by which Fastify writes it: nothing but what the contract names leaves the server. A key
  * that is missing here, or not in the contract, does not compile.
  */
-import type { Asset, FileFormat, Job, JobContents, KeptRamp, KeptSheet, OwnFont, ScannerDevice, SendOut, TrayItem } from '@uvrant/contract';
+import type { Asset, Job, JobContents, KeptRamp, KeptSheet, OwnFont, ScannerDevice, SendOut, SendPreset, TrayItem } from '@uvrant/contract';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -45,7 +45,7 @@ const ASSET = object<Asset>({
 
 const RAMP = object<KeptRamp>({ id: text, name: text, stops: list(open) });
 const FONT = object<OwnFont>({ sha256: text, name: text, bytes: number });
-const FORMAT = object<FileFormat>({ name: text, title: text, suits: text });
+const PRESET = object<SendPreset>({ id: text, name: text, choice: open });
 
 const DEVICE = object<ScannerDevice>({
   id: text,
@@ -61,6 +61,9 @@ const SEND_OUT = object<SendOut>({
   sheetId: text,
   sheetName: text,
   format: text,
+  options: open,
+  ink: orNull(text),
+  crop: open,
   devicePpi: number,
   width: number,
   height: number,
@@ -68,9 +71,11 @@ const SEND_OUT = object<SendOut>({
   attempts: number,
   bytes: orNull(number),
   error: orNull(text),
+  note: orNull(text),
   createdAt: number,
   finishedAt: orNull(number),
   fileName: text,
+  hasPicture: toggle,
 });
 
 const TRAY_ITEM = object<TrayItem>({
@@ -94,10 +99,11 @@ export const ANSWERS = {
   ramps: list(RAMP),
   font: FONT,
   fonts: list(FONT),
-  formats: list(FORMAT),
   devices: list(DEVICE),
   sendOut: SEND_OUT,
   sendOuts: list(SEND_OUT),
+  preset: PRESET,
+  presets: list(PRESET),
   tray: list(TRAY_ITEM),
 } as const;
 

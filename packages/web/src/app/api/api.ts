@@ -15,9 +15,10 @@ import type {
   ScanOrder,
   Removable,
   SendOut,
+  SendPreset,
   TrayItem,
   TrayKind,
-  FileFormat,
+  SendChoice,
 } from '@uvrant/contract';
 
 /** What the server said was wrong, in a person's words. */
@@ -91,12 +92,26 @@ export class Api {
     return this.http.get<SendOut[]>(`/api/jobs/${jobId}/send-outs`);
   }
 
-  fileFormats(): Observable<FileFormat[]> {
-    return this.http.get<FileFormat[]>('/api/file-formats');
+  /** Queues files of some sheets: all of them, or none. */
+  sendOut(jobId: string, sheets: readonly string[], choice: SendChoice): Observable<SendOut[]> {
+    return this.http.post<SendOut[]>(`/api/jobs/${jobId}/send-outs`, { ...choice, sheets });
   }
 
-  sendOut(sheetId: string, format: string): Observable<SendOut> {
-    return this.http.post<SendOut>(`/api/sheets/${sheetId}/send-outs`, { format });
+  /** Queues the same file of a sheet as it is now. */
+  sendAgain({ sheetId, format, options, ink, devicePpi, crop }: SendOut): Observable<SendOut> {
+    return this.http.post<SendOut>(`/api/sheets/${sheetId}/send-outs`, { format, options, devicePpi, crop, ...(ink === null ? {} : { ink }) });
+  }
+
+  sendPresets(): Observable<SendPreset[]> {
+    return this.http.get<SendPreset[]>('/api/send-presets');
+  }
+
+  keepSendPreset(name: string, choice: SendChoice): Observable<SendPreset> {
+    return this.http.post<SendPreset>('/api/send-presets', { name, choice });
+  }
+
+  removeSendPreset(id: string): Observable<void> {
+    return this.http.delete<void>(`/api/send-presets/${id}`);
   }
 
   cancelSendOut(id: string): Observable<SendOut> {
@@ -115,6 +130,16 @@ export class Api {
 
   fileUrl(sendOutId: string): string {
     return `/api/send-outs/${sendOutId}/file`;
+  }
+
+  /** What was sent, small. */
+  sentPictureUrl(sendOutId: string): string {
+    return `/api/send-outs/${sendOutId}/picture`;
+  }
+
+  /** One zip of several files. */
+  zipUrl(sendOutIds: readonly string[], name: string): string {
+    return `/api/send-outs/zip?${new URLSearchParams({ ids: sendOutIds.join(','), name }).toString()}`;
   }
 
   scannerDevices(): Observable<ScannerDevice[]> {

@@ -2,7 +2,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom, mapResponse } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { exhaustMap, filter, groupBy, map, mergeMap, switchMap } from 'rxjs';
+import { concatMap, exhaustMap, filter, groupBy, map, mergeMap, switchMap } from 'rxjs';
 import { Api, messageOf } from '../api/api';
 import { DispatchActions, dispatchFeature } from './dispatch';
 import { jobsFeature } from './jobs';
@@ -23,17 +23,37 @@ export const listSendOuts = createEffect(
   { functional: true },
 );
 
-/** What sheets can be sent out as, read once. */
-export const listFormats = createEffect(
-  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
+export const queueSendOuts = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
-      ofType(DispatchActions.listWanted),
-      concatLatestFrom(() => store.select(dispatchFeature.selectFormats)),
-      filter(([, known]) => known.length === 0),
-      exhaustMap(() =>
-        api.fileFormats().pipe(
+      ofType(DispatchActions.sendOutWanted),
+      // A second press on the same order while it is being asked counts once; others are asked beside it.
+      groupBy(({ sheets, choice }) => JSON.stringify([sheets, choice])),
+      mergeMap((same) =>
+        same.pipe(
+          exhaustMap(({ jobId, sheets, choice }) =>
+            api.sendOut(jobId, sheets, choice).pipe(
+              mapResponse({
+                next: (sendOuts) => DispatchActions.sendOutsQueued({ sendOuts }),
+                error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+              }),
+            ),
+          ),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** The same file of the sheet as it is now. */
+export const sendAgain = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(DispatchActions.sentAgain),
+      mergeMap(({ sendOut }) =>
+        api.sendAgain(sendOut).pipe(
           mapResponse({
-            next: (formats) => DispatchActions.formatsListed({ formats }),
+            next: (again) => DispatchActions.sendOutsQueued({ sendOuts: [again] }),
             error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
           }),
         ),
@@ -42,24 +62,41 @@ export const listFormats = createEffect(
   { functional: true },
 );
 
-export const queueSendOut = createEffect(
+export const listPresets = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
-      ofType(DispatchActions.sendOutWanted),
-      // A second press on the same sheet while it is being asked counts once; other sheets are asked beside it.
-      groupBy(({ sheetId }) => sheetId),
-      mergeMap((ofSheet) =>
-        ofSheet.pipe(
-          exhaustMap(({ sheetId, format }) =>
-            api.sendOut(sheetId, format).pipe(
-              mapResponse({
-                next: (sendOut) => DispatchActions.sendOutQueued({ sendOut }),
-                error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
-              }),
-            ),
-          ),
+      ofType(DispatchActions.presetsWanted),
+      switchMap(() =>
+        api.sendPresets().pipe(
+          mapResponse({
+            next: (presets) => DispatchActions.presetsListed({ presets }),
+            error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+          }),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+const readAgain = {
+  next: () => DispatchActions.presetsWanted(),
+  error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
+};
+
+export const keepPreset = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(DispatchActions.presetKept),
+      concatMap(({ name, choice }) => api.keepSendPreset(name, choice).pipe(mapResponse(readAgain))),
+    ),
+  { functional: true },
+);
+
+export const removePreset = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(DispatchActions.presetRemoved),
+      concatMap(({ id }) => api.removeSendPreset(id).pipe(mapResponse(readAgain))),
     ),
   { functional: true },
 );
@@ -71,7 +108,7 @@ export const callOffSendOut = createEffect(
       mergeMap(({ id }) =>
         api.cancelSendOut(id).pipe(
           mapResponse({
-            next: (sendOut) => DispatchActions.sendOutQueued({ sendOut }),
+            next: (sendOut) => DispatchActions.sendOutsQueued({ sendOuts: [sendOut] }),
             error: (error: unknown) => DispatchActions.sendOutRefused({ message: messageOf(error) }),
           }),
         ),

@@ -1,63 +1,89 @@
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
-import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
-import { JobActions } from './jobs';
-import type { FileFormat, SendOut } from '@uvrant/contract';
+import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import { STANDARD_PATTERN } from '@uvrant/core';
+import type { SendChoice, SendOut, SendPreset } from '@uvrant/contract';
+import { JobActions, jobsFeature } from './jobs';
 
 export const DispatchActions = createActionGroup({
   source: 'Dispatch',
   events: {
     'list wanted': props<{ jobId: string }>(),
-    'formats listed': props<{ formats: readonly FileFormat[] }>(),
     'send outs listed': props<{ sendOuts: readonly SendOut[] }>(),
-    'send out wanted': props<{ sheetId: string; format: string }>(),
-    'send out queued': props<{ sendOut: SendOut }>(),
+    'choice changed': props<{ choice: SendChoice }>(),
+    'sheets chosen': props<{ sheets: readonly string[] }>(),
+    'send out wanted': props<{ jobId: string; sheets: readonly string[]; choice: SendChoice }>(),
+    'send outs queued': props<{ sendOuts: readonly SendOut[] }>(),
     'send out refused': props<{ message: string }>(),
     'send out moved on': props<{ id: string; jobId: string; state: SendOut['state']; share: number }>(),
     'send out called off': props<{ id: string }>(),
+    'sent again': props<{ sendOut: SendOut }>(),
+    'presets wanted': emptyProps(),
+    'presets listed': props<{ presets: readonly SendPreset[] }>(),
+    'preset kept': props<{ name: string; choice: SendChoice }>(),
+    'preset removed': props<{ id: string }>(),
   },
 });
 
+/** How far a file on its way is, and when that was first heard. */
+export interface UnderWay {
+  readonly share: number;
+  readonly since: number;
+}
+
 interface DispatchState {
-  readonly formats: readonly FileFormat[];
   /** Files sent out of the job or on their way. */
   readonly sent: EntityState<SendOut>;
-  readonly shares: Readonly<Record<string, number>>;
+  readonly progress: Readonly<Record<string, UnderWay>>;
   readonly problem: string | null;
+  /** What goes out as what; it stays from one job to the next. */
+  readonly choice: SendChoice;
+  /** Ids of the sheets that are to go out; null while nobody has said. */
+  readonly sheets: readonly string[] | null;
+  readonly presets: readonly SendPreset[];
 }
 
 /** The latest first. */
 const sent = createEntityAdapter<SendOut>({ sortComparer: (a, b) => b.createdAt - a.createdAt });
-const initial: DispatchState = { formats: [], sent: sent.getInitialState(), shares: {}, problem: null };
+const initial: DispatchState = {
+  sent: sent.getInitialState(),
+  progress: {},
+  problem: null,
+  choice: { files: [{ format: 'png', options: {} }], pattern: STANDARD_PATTERN, devicePpi: null },
+  sheets: null,
+  presets: [],
+};
 
 export const dispatchFeature = createFeature({
   name: 'dispatch',
   reducer: createReducer(
     initial,
-    on(DispatchActions.formatsListed, (state, { formats }): DispatchState => ({ ...state, formats })),
     on(DispatchActions.sendOutsListed, (state, { sendOuts }): DispatchState => ({
       ...state,
       sent: sent.setAll([...sendOuts], state.sent),
     })),
-    on(DispatchActions.sendOutWanted, (state): DispatchState => ({ ...state, problem: null })),
-    on(DispatchActions.sendOutQueued, (state, { sendOut }): DispatchState => ({
+    on(DispatchActions.choiceChanged, (state, { choice }): DispatchState => ({ ...state, choice, problem: null })),
+    on(DispatchActions.sheetsChosen, (state, { sheets }): DispatchState => ({ ...state, sheets, problem: null })),
+    on(DispatchActions.sendOutWanted, DispatchActions.sentAgain, (state): DispatchState => ({ ...state, problem: null })),
+    on(DispatchActions.sendOutsQueued, (state, { sendOuts }): DispatchState => ({
       ...state,
-      sent: sent.setOne(sendOut, state.sent),
+      sent: sent.setMany([...sendOuts], state.sent),
     })),
     on(DispatchActions.sendOutRefused, (state, { message }): DispatchState => ({ ...state, problem: message })),
     on(DispatchActions.sendOutMovedOn, (state, { id, state: now, share }): DispatchState => ({
       ...state,
-      shares: { ...state.shares, [id]: share },
+      progress: { ...state.progress, [id]: { share, since: share > 0 ? (state.progress[id]?.since ?? Date.now()) : Date.now() } },
       sent: sent.updateOne({ id, changes: { state: now } }, state.sent),
     })),
-    on(JobActions.jobEntered, ({ formats }): DispatchState => ({ ...initial, formats })),
+    on(DispatchActions.presetsListed, (state, { presets }): DispatchState => ({ ...state, presets })),
+    on(JobActions.jobEntered, ({ choice, presets }): DispatchState => ({ ...initial, choice, presets })),
   ),
-  extraSelectors: ({ selectSent, selectFormats }) => {
+  extraSelectors: ({ selectSent, selectSheets }) => {
     const selectSendOuts = createSelector(selectSent, sent.getSelectors().selectAll);
     return {
       selectSendOuts,
-      /** The formats as a list to choose from. */
-      selectChoices: createSelector(selectFormats, (formats) =>
-        formats.map(({ name, title, suits }) => ({ value: name, words: title, note: suits })),
+      /** The sheets that are to go out: all of the job until somebody has said. */
+      selectGoing: createSelector(selectSheets, jobsFeature.selectSheets, (chosen, all) =>
+        all.filter(({ id }) => chosen === null || chosen.includes(id)),
       ),
       selectUnderWay: createSelector(selectSendOuts, (all) => all.filter((each) => each.state === 'queued' || each.state === 'rendering')),
     };

@@ -108,13 +108,13 @@ test('a picture’s way in is told: sent, read, taken in; a refusal stays until 
 test('a send-out’s progress comes by the stream, and its end is read', () => {
   const sendOut = { id: 'o1', jobId: 'j1', sheetId: 's1', state: 'queued' } as SendOut;
   const sendOuts = jest.fn(() => of([{ ...sendOut, state: 'done', bytes: 9 }]));
-  const { store, events } = started({ sendOut: () => of(sendOut), sendOuts });
+  const { store, events } = started({ sendOut: () => of([sendOut]), sendOuts });
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [], assets: [] } }));
   const state = store.selectSignal(dispatchFeature.selectDispatchState);
   const known = store.selectSignal(dispatchFeature.selectSendOuts);
-  store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
+  store.dispatch(DispatchActions.sendOutWanted({ jobId: 'j1', sheets: ['s1'], choice: state().choice }));
   events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'rendering', share: 0.4 });
-  expect([state().shares, known()]).toMatchObject([{ o1: 0.4 }, [{ state: 'rendering' }]]);
+  expect([state().progress, known()]).toMatchObject([{ o1: { share: 0.4 } }, [{ state: 'rendering' }]]);
   events.next({ topic: 'send-out', id: 'o1', jobId: 'j1', state: 'done', share: 1 });
   expect(sendOuts).toHaveBeenCalledTimes(1);
   expect(known()).toMatchObject([{ state: 'done', bytes: 9 }]);
@@ -176,26 +176,28 @@ test('what is removed goes from its lists, and comes back as it was', () => {
   expect(store.selectSignal(trayFeature.selectLatest)()).toBeNull();
 });
 
-test('sheets are sent out beside each other; the same one twice at once counts once', async () => {
-  const answers = new Map<string, Subject<SendOut>>();
-  const sendOut = jest.fn((sheetId: string) => {
-    const answer = new Subject<SendOut>();
-    answers.set(sheetId, answer);
+test('orders are sent beside each other; the same one twice at once counts once', () => {
+  const answers: Subject<SendOut[]>[] = [];
+  const sendOut = jest.fn((_job: string, _sheets: readonly string[]) => {
+    const answer = new Subject<SendOut[]>();
+    answers.push(answer);
     return answer;
   });
   const { store } = started({ sendOut });
-  for (const sheetId of ['s1', 's2', 's1']) store.dispatch(DispatchActions.sendOutWanted({ sheetId, format: 'png' }));
-  expect(sendOut.mock.calls.map(([sheetId]) => sheetId)).toEqual(['s1', 's2']);
-  for (const [at, [id, answer]] of [...answers].entries()) {
-    answer.next({ id, sheetId: id, state: 'queued', createdAt: at } as SendOut);
+  const choice = store.selectSignal(dispatchFeature.selectChoice)();
+  const order = (id: string) => store.dispatch(DispatchActions.sendOutWanted({ jobId: 'j1', sheets: [id], choice }));
+  for (const id of ['s1', 's2', 's1']) order(id);
+  expect(sendOut.mock.calls.map(([, sheets]) => sheets)).toEqual([['s1'], ['s2']]);
+  for (const [at, answer] of answers.entries()) {
+    answer.next([{ id: `o${at}`, state: 'queued', createdAt: at } as SendOut]);
     answer.complete();
   }
   expect(
     store
       .selectSignal(dispatchFeature.selectSendOuts)()
       .map(({ id }) => id),
-  ).toEqual(['s2', 's1']);
-  store.dispatch(DispatchActions.sendOutWanted({ sheetId: 's1', format: 'png' }));
+  ).toEqual(['o1', 'o0']);
+  order('s1');
   expect(sendOut).toHaveBeenCalledTimes(3);
 });
 

@@ -6,12 +6,13 @@ import { Store } from '@ngrx/store';
 import { Api } from '../../api/api';
 import { benchFeature } from '../../state/bench';
 import { DispatchActions, dispatchFeature } from '../../state/dispatch';
-import { ActionMenu } from '../../ui/action-menu';
+import { SendDialog } from '../../dispatch/send-dialog';
+import { MatDialog } from '@angular/material/dialog';
 
 /** At the ticket's bottom: send this sheet out, and how far that is. */
 @Component({
   selector: 'uv-send-out-bar',
-  imports: [ActionMenu, MatProgressBarModule, MatTooltip, RouterLink],
+  imports: [MatProgressBarModule, MatTooltip, RouterLink],
   template: `
     @if (underWay(); as now) {
       <div class="now" role="status">
@@ -25,12 +26,12 @@ import { ActionMenu } from '../../ui/action-menu';
         class="uv-button"
         [disabled]="!saved()"
         [matTooltip]="saved() ? '' : 'As soon as the sheet is saved'"
-        (click)="send('png')"
+        (click)="send()"
       >
         Send out PNG
       </button>
       @if (saved()) {
-        <uv-action-menu [actions]="formats()" words="as…" label="Send out as another file" (chosen)="send($event)" />
+        <button type="button" class="uv-link" aria-label="Send out as other files" (click)="choose()">as…</button>
       }
       @if (problem(); as problem) {
         <span class="bad" role="alert">{{ problem }}</span>
@@ -83,11 +84,12 @@ export class SendOutBar {
   protected readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly all = this.store.selectSignal(dispatchFeature.selectSendOuts);
-  private readonly shares = this.store.selectSignal(dispatchFeature.selectShares);
+  private readonly ways = this.store.selectSignal(dispatchFeature.selectProgress);
+  private readonly dialog = inject(MatDialog);
+  private readonly choice = this.store.selectSignal(dispatchFeature.selectChoice);
   private readonly saving = this.store.selectSignal(benchFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(dispatchFeature.selectProblem);
 
-  protected readonly formats = this.store.selectSignal(dispatchFeature.selectChoices);
   protected readonly latest = computed(() => this.all().find((each) => each.sheetId === this.sheetId()) ?? null);
   protected readonly underWay = computed(() => {
     const latest = this.latest();
@@ -97,11 +99,17 @@ export class SendOutBar {
   protected readonly saved = computed(() => this.saving().state === 'saved');
 
   protected percent(id: string): number {
-    return Math.round(100 * (this.shares()[id] ?? 0));
+    return Math.round(100 * (this.ways()[id]?.share ?? 0));
   }
 
-  protected send(format: string): void {
-    this.store.dispatch(DispatchActions.sendOutWanted({ sheetId: this.sheetId(), format }));
+  /** A PNG with clear ground, at once. */
+  protected send(): void {
+    const choice = { ...this.choice(), files: [{ format: 'png', options: {} }], devicePpi: null };
+    this.store.dispatch(DispatchActions.sendOutWanted({ jobId: this.jobId(), sheets: [this.sheetId()], choice }));
+  }
+
+  protected choose(): void {
+    this.dialog.open(SendDialog, { data: { sheetId: this.sheetId() }, width: '760px', maxWidth: '94vw', maxHeight: '90vh' });
   }
 
   protected callOff(id: string): void {

@@ -1,0 +1,16 @@
+import { toggle } from '../fields/dials';
+import { fileFormat } from './declare';
+import { ground, longestOf, quality, size } from './picture-options';
+
+export const webp = fileFormat({
+  title: 'WebP',
+  suits: 'For web pages: smaller than JPEG, and clear where nothing prints if asked for.',
+  options: {
+    size,
+    ground,
+    lossless: toggle({ title: 'Exact', default: false }),
+    quality: { ...quality(85), shownWhen: { dial: 'lossless', is: false } },
+  },
+  ending: () => 'webp',
+  longest: longestOf,
+});

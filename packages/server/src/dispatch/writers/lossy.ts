@@ -1,0 +1,52 @@
+import { rmSync } from 'node:fs';
+import { longestOf } from '@uvrant/core';
+import sharp, { type Sharp } from 'sharp';
+import { TiffWriter } from '../../render/tiff';
+import type { WriteOrder, Writer, Written } from './declare';
+import { pictureRows, ppiOf, type PictureLook } from './picture-rows';
+
+/** Quality, %, from which colour is kept at full resolution. */
+const FINE_COLOUR = 85;
+
+/** A picture by one of sharp's encoders, by way of rows on the disk, so that memory stays flat. */
+const encoded = async (order: WriteOrder, look: PictureLook, encode: (picture: Sharp) => Sharp): Promise<Written> => {
+  const picture = await pictureRows(order, look);
+  const { width, height, channels, rows } = picture;
+  const ppi = ppiOf(order, picture);
+  const aside = `${order.path}.rows`;
+  try {
+    const title = order.job.sheet.name;
+    const kind = channels === 4 ? 'rgba' : 'rgb';
+    const file = new TiffWriter(aside, { width, height, ppi, pixels: { kind }, compression: 'none', title });
+    for await (const each of rows) await file.rows(each);
+    await file.end();
+    const read = sharp(aside, { sequentialRead: true, limitInputPixels: false, unlimited: true });
+    await encode(read.withMetadata({ density: ppi }).withIccProfile('srgb')).toFile(order.path);
+    return { width, height, note: null };
+  } finally {
+    rmSync(aside, { force: true });
+  }
+};
+
+export const writeJpeg: Writer<'jpeg'> = (order) => {
+  const { quality } = order.options;
+  return encoded(order, { onStock: true, longest: longestOf(order.options) }, (picture) =>
+    picture.jpeg({ quality, chromaSubsampling: quality > FINE_COLOUR ? '4:4:4' : '4:2:0' }),
+  );
+};
+
+/** Longest side that a WebP can have, px. */
+const MOST_WEBP = 16_383;
+
+export const writeWebp: Writer<'webp'> = (order) => {
+  const { quality, lossless, ground } = order.options;
+  const longest = longestOf(order.options);
+  const side = longest || Math.max(order.job.sheet.size.width, order.job.sheet.size.height) * (order.job.devicePpi / 25.4);
+  if (side > MOST_WEBP) throw new Error(`A WebP is at most ${MOST_WEBP} px long: choose a smaller size.`);
+  return encoded(order, { onStock: ground === 'on stock', longest }, (picture) => picture.webp({ quality, lossless }));
+};
+
+export const writeAvif: Writer<'avif'> = (order) =>
+  encoded(order, { onStock: true, longest: longestOf(order.options) }, (picture) =>
+    picture.avif({ quality: order.options.quality, chromaSubsampling: '4:4:4', effort: 3 }),
+  );

@@ -1,0 +1,36 @@
+import { unplated, type Region, type Sheet } from '@uvrant/core';
+import { openedPrint } from '../../render/print-job';
+import type { PlateOrder } from '../../render/print-bands';
+import { printedBands } from '../../render/printed-bands';
+import { printedRegion, type WriteOrder } from './declare';
+
+/** Plates of a sheet from the top: rows of a byte a plate, 255 solid, those of a pixel side by side. */
+export interface PlateRows {
+  readonly region: Region;
+  readonly rows: AsyncGenerator<Uint8Array>;
+}
+
+/** Opens some plates. */
+export const plateRows = async (order: WriteOrder, plates: PlateOrder): Promise<PlateRows> => {
+  const { job, threads, told } = order;
+  const ordered = { ...job, plates };
+  const print = await openedPrint(ordered);
+  const region = printedRegion(order, print.graph.region);
+  async function* rows(): AsyncGenerator<Uint8Array> {
+    for await (const band of printedBands(print, ordered, region, threads)) {
+      yield band.bytes;
+      told((band.region.y + band.region.height - region.y) / region.height);
+    }
+  }
+  return { region, rows: rows() };
+};
+
+/** What is to be known where a sheet holds more than its inks: what becomes of it. Null where its plates are all of it. */
+export const unplatedNote = (sheet: Sheet, becomes: string): string | null => {
+  const passes = unplated(sheet);
+  if (passes.length === 0) return null;
+  const names = passes.map(({ name }) => `“${name}”`).join(', ');
+  const isTreating = passes.every(({ source }) => source.kind === 'overall');
+  if (isTreating) return `${names} ${passes.length === 1 ? 'treats' : 'treat'} colours, which plates do not show.`;
+  return `${names} ${passes.length === 1 ? 'prints colours that are' : 'print colours that are'} no ink: ${becomes}.`;
+};
