@@ -51,6 +51,7 @@ const FOLDERS = {
   catalogue: ['wears', 'sources', 'masks', ...MADE],
   render: ['catalogue', 'wears', 'sources', 'masks', ...MADE],
   files: ['fields', 'sheet', 'units'],
+  checks: ['plates', 'render', 'catalogue', 'wears', 'sources', 'masks', ...MADE],
   plates: ['render', 'catalogue', 'wears', 'sources', 'masks', ...MADE],
 };
 

@@ -1,4 +1,13 @@
-import { checkedOptions, defaultParams, fileFormatNamed, fileName, FORMAT_NAMES, patternFault, STANDARD_PATTERN, type NamedFile } from '@uvrant/core';
+import {
+  checkedOptions,
+  defaultParams,
+  fileFormatNamed,
+  fileName,
+  FORMAT_NAMES,
+  patternFault,
+  STANDARD_PATTERN,
+  type NamedFile,
+} from '@uvrant/core';
 
 const file: NamedFile = {
   job: 'Marl Fold night concerts',

@@ -47,7 +47,12 @@ export const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Regi
 };
 
 /** Calls for each block of a region; what a block's rasters take is given back after it. */
-export function* inBlocks(region: Region, side: number, work: Work, run: (block: Region, inside: Work) => Rendering<void>): Rendering<void> {
+export function* inBlocks(
+  region: Region,
+  side: number,
+  work: Work,
+  run: (block: Region, inside: Work) => Rendering<void>,
+): Rendering<void> {
   for (const block of tilesOf(region, side)) {
     yield* scoped(work, (inside) => run(block, inside));
     yield;

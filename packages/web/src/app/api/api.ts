@@ -99,7 +99,13 @@ export class Api {
 
   /** Queues the same file of a sheet as it is now. */
   sendAgain({ sheetId, format, options, ink, devicePpi, crop }: SendOut): Observable<SendOut> {
-    return this.http.post<SendOut>(`/api/sheets/${sheetId}/send-outs`, { format, options, devicePpi, crop, ...(ink === null ? {} : { ink }) });
+    return this.http.post<SendOut>(`/api/sheets/${sheetId}/send-outs`, {
+      format,
+      options,
+      devicePpi,
+      crop,
+      ...(ink === null ? {} : { ink }),
+    });
   }
 
   sendPresets(): Observable<SendPreset[]> {
