@@ -157,7 +157,7 @@ export const sentOut = async (page: Page): Promise<{ path: string; name: string;
     page.waitForResponse((response) => response.request().method() === 'POST' && response.url().endsWith('/send-outs')),
     page.getByRole('button', { name: 'Send out PNG' }).click(),
   ]);
-  const { id } = (await asked.json()) as { id: string };
+  const [{ id }] = (await asked.json()) as [{ id: string }];
   const link = page.getByRole('link', { name: 'Download' });
   await expect(link).toHaveAttribute('href', `/api/send-outs/${id}/file`, { timeout: 150_000 });
   const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);

@@ -2,7 +2,18 @@ import { signal, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import type { BentLetters, FoundScreen, Sheet, Spot, TextureWear, ToneStatistics, UnfoundEdges, Why, WornLetter } from '@uvrant/core';
+import type {
+  BentLetters,
+  CheckReport,
+  FoundScreen,
+  Sheet,
+  Spot,
+  TextureWear,
+  ToneStatistics,
+  UnfoundEdges,
+  Why,
+  WornLetter,
+} from '@uvrant/core';
 import { Editing } from '../app/bench/editing';
 import { Adding } from '../app/bench/adding/adding';
 import { Attachments } from '../app/bench/attached/attachments';
@@ -36,6 +47,7 @@ export const fakeRendering = () => ({
   foundScreens: signal<Readonly<Record<string, FoundScreen>>>({}),
   bent: signal<BentLetters | null>(null),
   unfound: signal<UnfoundEdges | null>(null),
+  checks: signal<CheckReport | null>(null),
   bare: signal(null),
   worn: signal<WornReading | null>(null),
   letters: signal<LetterReadings>({ worst: {}, outlines: {} }),

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { passesOf } from '@uvrant/core';
+import { passesOf, type FoundPlace } from '@uvrant/core';
 import { Chest, rampOf } from '../chest/chest';
 import { DRAGGED } from '../chest/looking';
 import { Saver } from '../keeping/saver';
@@ -14,6 +14,7 @@ import { Uploads } from '../jobs/uploads';
 import { JobActions, jobsFeature } from '../state/jobs';
 import type { Asset, KeptRamp } from '@uvrant/contract';
 import { Adding } from './adding/adding';
+import { ChecksColumn } from './checks-column';
 import { ofPicture, ofRamp, wearFrom } from './adding/additions';
 import { DialsColumn } from './dials/dials-column';
 import { Editing } from './editing';
@@ -40,7 +41,7 @@ const ZOOM_STEP = Math.SQRT2;
 /** The bench: ticket, table, dials, slug. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [Chest, ContextMenu, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink, Uploads],
+  imports: [ChecksColumn, Chest, ContextMenu, MatIcon, Ticket, Table, DialsColumn, Slug, SendOutBar, RouterLink, Uploads],
   providers: [Rendering, StoredPicture, Editing, TicketEdits, Clipboard, Attachments, Adding, Swapping, LineMenus],
   template: `
     @if (sheetDocument(); as document) {
@@ -76,7 +77,9 @@ const ZOOM_STEP = Math.SQRT2;
       />
       <uv-uploads />
       <uv-context-menu />
-      @if (!view().isChestOpen) {
+      @if (view().showsChecks && !view().isChestOpen) {
+        <uv-checks-column (closed)="commands.checks()" (placeShown)="showPlace($event)" />
+      } @else if (!view().isChestOpen) {
         <uv-dials />
       }
       <uv-slug [sheet]="document" [status]="status()" [under]="under()" />
@@ -304,7 +307,7 @@ export class BenchPage {
   }
 
   /** What each command does while the bench is open; *keys* is the top bar's. */
-  private readonly commands: Readonly<Record<Exclude<CommandName, 'keys'>, () => void>> = {
+  protected readonly commands: Readonly<Record<Exclude<CommandName, 'keys'>, () => void>> = {
     original: () => this.attachments.show({ isOriginalHeld: true }),
     wipe: () => this.attachments.show({ wipe: this.view().wipe === null ? 0.5 : null }),
     bare: () => this.attachments.show({ showsBare: !this.view().showsBare }),
@@ -315,6 +318,7 @@ export class BenchPage {
     'take away': () => this.attachments.show({ isEraseHeld: true }),
     'see through': () => this.attachments.show({ seesThrough: !this.view().seesThrough }),
     chest: () => this.showChest(!this.view().isChestOpen),
+    checks: () => this.attachments.show({ showsChecks: !this.view().showsChecks, isChestOpen: false }),
     add: () => this.ticket()?.adding.set(true),
     duplicate: () => this.edits.duplicate(),
     group: () => this.edits.group(),
@@ -326,6 +330,10 @@ export class BenchPage {
     nearer: () => this.table()?.zoomBy(ZOOM_STEP),
     farther: () => this.table()?.zoomBy(1 / ZOOM_STEP),
   };
+
+  protected showPlace(place: FoundPlace): void {
+    this.table()?.showPlace(place);
+  }
 
   /** What can be done with the line that was pressed, or has the focus; on the table also how it is looked at. */
   protected openMenu(event: MouseEvent): void {

@@ -5,6 +5,7 @@ import type { SendChoice } from '@uvrant/contract';
 import { DispatchActions, dispatchFeature } from '../state/dispatch';
 import { JobActions, jobsFeature } from '../state/jobs';
 import { TrayNotice } from '../tray/tray-notice';
+import { ChecksPanel } from './checks-panel';
 import { GoingOut } from './going-out';
 import { SendFoot } from './send-foot';
 import { SendForm } from './send-form';
@@ -13,7 +14,7 @@ import { SentTable } from './sent-table';
 /** What goes out, as what, and what was sent. */
 @Component({
   selector: 'uv-dispatch-page',
-  imports: [GoingOut, RouterLink, SendFoot, SendForm, SentTable, TrayNotice],
+  imports: [ChecksPanel, GoingOut, RouterLink, SendFoot, SendForm, SentTable, TrayNotice],
   template: `
     <section class="going" aria-labelledby="going-head">
       <h1 id="going-head">What goes out</h1>
@@ -38,6 +39,12 @@ import { SentTable } from './sent-table';
         <uv-send-form [choice]="choice()" (changed)="choose($event)" />
       </div>
       <uv-send-foot [choice]="choice()" [sheets]="goingSheets()" (changed)="choose($event)" (sent)="send()" />
+    </section>
+    <section class="checked" aria-labelledby="checked-head">
+      <h1 id="checked-head">Checked for</h1>
+      <div class="scrolls">
+        <uv-checks-panel [sheets]="going()" [infos]="infos()" />
+      </div>
     </section>
     <section class="sent" aria-label="What was sent">
       <uv-tray-notice />

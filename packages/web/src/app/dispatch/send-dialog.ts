@@ -18,6 +18,10 @@ import { SendForm } from './send-form';
     <button type="button" class="uv-link" mat-dialog-close>Close</button>
   `,
   styles: `
+    h2 {
+      --mat-dialog-subhead-size: 1.125rem;
+      --mat-dialog-subhead-weight: 650;
+    }
     mat-dialog-content {
       padding: 0;
       border-top: var(--line);

@@ -1,4 +1,6 @@
 import type {
+  CheckReport,
+  ProfileName,
   BentLetters,
   FoundScreen,
   OutlineLoss,
@@ -59,6 +61,8 @@ export type Task =
   | { readonly kind: 'bent'; readonly version: number; readonly pass: string; readonly step: string }
   /** Where a cut-out of a pass looks for soft edges in vain. */
   | { readonly kind: 'edges'; readonly version: number; readonly pass: string; readonly mask: string }
+  /** What would not print by a profile. */
+  | { readonly kind: 'checks'; readonly version: number; readonly profile: ProfileName }
   /** Screens and weaves that are in the sheet's pictures and surfaces already, by pass. */
   | { readonly kind: 'screens'; readonly version: number }
   /** Places for a wear where less lettering is lost. */
@@ -142,6 +146,7 @@ export interface Results {
   readonly worn: WearSums;
   readonly letters: LetterReadings;
   readonly bent: BentLetters | null;
+  readonly checks: CheckReport;
   readonly edges: UnfoundEdges | null;
   readonly screens: Readonly<Record<string, FoundScreen>>;
   readonly spots: readonly Spot[];

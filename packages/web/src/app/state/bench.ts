@@ -48,6 +48,7 @@ export interface BenchView {
   /** Where the wipe stands, as a share of the sheet's width; null without one. */
   readonly wipe: number | null;
   readonly isChestOpen: boolean;
+  readonly showsChecks: boolean;
   readonly shownOn: ShownOn;
   /** True while the light that will carry no dots is hatched. */
   readonly showsBare: boolean;
@@ -66,6 +67,7 @@ const VIEW: BenchView = {
   isOriginalHeld: false,
   wipe: null,
   isChestOpen: false,
+  showsChecks: false,
   shownOn: 'stock',
   showsBare: false,
   picksHue: false,

@@ -1,7 +1,8 @@
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import { STANDARD_PATTERN } from '@uvrant/core';
+import { STANDARD_PATTERN, type ProfileName } from '@uvrant/core';
 import type { SendChoice, SendOut, SendPreset } from '@uvrant/contract';
+import { benchFeature } from './bench';
 import { JobActions, jobsFeature } from './jobs';
 
 export const DispatchActions = createActionGroup({
@@ -11,6 +12,7 @@ export const DispatchActions = createActionGroup({
     'send outs listed': props<{ sendOuts: readonly SendOut[] }>(),
     'choice changed': props<{ choice: SendChoice }>(),
     'sheets chosen': props<{ sheets: readonly string[] }>(),
+    'profile chosen': props<{ profile: ProfileName | null }>(),
     'send out wanted': props<{ jobId: string; sheets: readonly string[]; choice: SendChoice }>(),
     'send outs queued': props<{ sendOuts: readonly SendOut[] }>(),
     'send out refused': props<{ message: string }>(),
@@ -37,9 +39,11 @@ interface DispatchState {
   readonly problem: string | null;
   /** What goes out as what; it stays from one job to the next. */
   readonly choice: SendChoice;
-  /** Ids of the sheets that are to go out; null while nobody has said. */
+  /** Ids of the sheets that are to go out; null until somebody has said. */
   readonly sheets: readonly string[] | null;
   readonly presets: readonly SendPreset[];
+  /** What sheets are checked for; null for what suits each. */
+  readonly profile: ProfileName | null;
 }
 
 /** The latest first. */
@@ -51,6 +55,7 @@ const initial: DispatchState = {
   choice: { files: [{ format: 'png', options: {} }], pattern: STANDARD_PATTERN, devicePpi: null },
   sheets: null,
   presets: [],
+  profile: null,
 };
 
 export const dispatchFeature = createFeature({
@@ -74,16 +79,17 @@ export const dispatchFeature = createFeature({
       progress: { ...state.progress, [id]: { share, since: share > 0 ? (state.progress[id]?.since ?? Date.now()) : Date.now() } },
       sent: sent.updateOne({ id, changes: { state: now } }, state.sent),
     })),
+    on(DispatchActions.profileChosen, (state, { profile }): DispatchState => ({ ...state, profile })),
     on(DispatchActions.presetsListed, (state, { presets }): DispatchState => ({ ...state, presets })),
-    on(JobActions.jobEntered, ({ choice, presets }): DispatchState => ({ ...initial, choice, presets })),
+    on(JobActions.jobEntered, ({ choice, presets, profile }): DispatchState => ({ ...initial, choice, presets, profile })),
   ),
   extraSelectors: ({ selectSent, selectSheets }) => {
     const selectSendOuts = createSelector(selectSent, sent.getSelectors().selectAll);
     return {
       selectSendOuts,
-      /** The sheets that are to go out: all of the job until somebody has said. */
-      selectGoing: createSelector(selectSheets, jobsFeature.selectSheets, (chosen, all) =>
-        all.filter(({ id }) => chosen === null || chosen.includes(id)),
+      /** The sheets that are to go out: until somebody has said, the one that was on the bench last, or the first. */
+      selectGoing: createSelector(selectSheets, jobsFeature.selectSheets, benchFeature.selectId, (chosen, all, onBench) =>
+        chosen === null ? [all.find(({ id }) => id === onBench) ?? all[0] ?? []].flat() : all.filter(({ id }) => chosen.includes(id)),
       ),
       selectUnderWay: createSelector(selectSendOuts, (all) => all.filter((each) => each.state === 'queued' || each.state === 'rendering')),
     };

@@ -17,6 +17,7 @@ export const COMMANDS = {
   'take away': { key: 'e', does: 'strokes take away', isHeld: true },
   'see through': { key: 't', does: 'see through the print while a wear is placed' },
   chest: { key: 'c', does: 'the plan chest and the scanner' },
+  checks: { key: 'k', does: 'the checks before it is sent out' },
   add: { key: 'a', does: 'add a pass or step behind the chosen line' },
   duplicate: { key: 'd', does: 'duplicate the chosen pass or step' },
   group: { key: 'g', does: 'group the chosen passes' },

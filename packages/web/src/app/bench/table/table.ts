@@ -18,7 +18,7 @@ import {
 } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Gesture } from '@use-gesture/vanilla';
-import { findPass, trueScale, type Sheet } from '@uvrant/core';
+import { findPass, trueScale, type FoundPlace, type Sheet } from '@uvrant/core';
 import { DRAGGED } from '../../chest/looking';
 import { BenchActions, benchFeature, SHOWN_ON, type ShownOn } from '../../state/bench';
 import { Density } from '../../ui/density';
@@ -307,6 +307,14 @@ export class Table {
   actualPixels(): void {
     const { width, height } = this.size();
     this.place(zoomedAt(this.shown(), 1 / this.density(), { x: width / 2, y: height / 2 }, LEAST_ZOOM));
+  }
+
+  /** A part of the sheet, mm, as near as it goes with some of what is round it, in print pixels at most. */
+  showPlace({ x, y, width, height }: FoundPlace): void {
+    const [by, table] = [this.perMm(), this.size()];
+    const nearest = 1 / this.density();
+    const zoom = Math.min(nearest, table.width / (2 * width * by), table.height / (2 * height * by));
+    this.place({ zoom, x: table.width / 2 - (x + width / 2) * by * zoom, y: table.height / 2 - (y + height / 2) * by * zoom });
   }
 
   private place(view: Viewport): void {

@@ -13,6 +13,7 @@ import { PixelsView } from '../../ui/pixels';
 import { Tick } from '../../ui/tick';
 import { AddRow } from '../adding/add-row';
 import { Adding } from '../adding/adding';
+import { Attachments } from '../attached/attachments';
 import { suggestionsFor, type Suggestion } from '../adding/suggestions';
 import { Editing } from '../editing';
 import { Rendering } from '../view/rendering';
@@ -69,6 +70,18 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
           </b>
         </span>
       </button>
+      @if (rendering.checks(); as checks) {
+        <button
+          type="button"
+          class="stamp"
+          [class.bad]="checks.findings.length > 0"
+          [attr.aria-expanded]="showsChecks()"
+          matTooltip="The checks before it is sent out"
+          (click)="toggleChecks()"
+        >
+          <span>{{ checks.findings.length > 0 ? checks.findings.length + ' to mend' : 'in order' }}</span>
+        </button>
+      }
       @if (editing.refused(); as why) {
         <p class="refused" role="alert">
           {{ why }}
@@ -243,9 +256,16 @@ export class Ticket {
   protected readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
   protected readonly peel = this.store.selectSignal(benchFeature.selectPeel);
   protected readonly only = this.store.selectSignal(benchFeature.selectAlone);
+  private readonly view = this.store.selectSignal(benchFeature.selectView);
+  protected readonly showsChecks = computed(() => this.view().showsChecks);
+  private readonly attachments = inject(Attachments);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly also = this.store.selectSignal(benchFeature.selectAlso);
   private readonly shares = computed(() => this.rendering.inks()?.passes ?? {});
+
+  protected toggleChecks(): void {
+    this.attachments.show({ showsChecks: !this.showsChecks(), isChestOpen: false });
+  }
 
   private readonly things = inject(Adding);
   protected readonly measuring = this.things.measuring;

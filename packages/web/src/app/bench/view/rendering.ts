@@ -8,11 +8,13 @@ import {
   picturesOf,
   pixelsOf,
   printedSheets,
+  profileFor,
   stepOfKind,
   wearName,
   wearsOf,
   withPass,
   type BentLetters,
+  type CheckReport,
   type FoundScreen,
   type Sheet,
   type SourceInfo,
@@ -30,10 +32,13 @@ import { Timing } from '../../engine/timing';
 import { Attachments } from '../attached/attachments';
 import type { BareMask, InkShares, LetterReadings, MeanTones, Pixels, SheetBox, StepReading, TypeSetting } from '../../engine/protocol';
 import { benchFeature } from '../../state/bench';
+import { dispatchFeature } from '../../state/dispatch';
 import { jobsFeature } from '../../state/jobs';
 
 /** After the last change, ms, before readings and small pictures are made anew. */
 const QUIET_MS = 180;
+/** Checks print parts of the sheet: they wait until the hand rests. */
+const CHECKS_QUIET_MS = 1500;
 const SMALL_SIDE = 112;
 /** An open mask is to follow the brush. */
 const PLANE_QUIET_MS = 30;
@@ -192,6 +197,8 @@ export class Rendering {
   readonly bent = signal<BentLetters | null>(null);
   /** Where the open cut-out looks for soft edges in vain. */
   readonly unfound = signal<UnfoundEdges | null>(null);
+  /** What would not print, and what is in order; null until it was looked at. */
+  readonly checks = signal<CheckReport | null>(null);
   readonly bare = signal<BareMask | null>(null);
   /** How the chosen type passes are set, those in chosen groups as well. */
   readonly settings = signal<Readonly<Record<string, TypeSetting>>>({});
@@ -214,6 +221,7 @@ export class Rendering {
 
   private readonly attachments = inject(Attachments);
   private readonly view = this.store.selectSignal(benchFeature.selectView);
+  private readonly profile = this.store.selectSignal(dispatchFeature.selectProfile);
 
   constructor() {
     effect(() => {
@@ -341,6 +349,15 @@ export class Rendering {
           this.small.update((small) => ({ ...small, [pass.id]: pixels }));
         }
       },
+    );
+    this.whenQuiet(
+      () => ({ version: this.whole(), chosen: this.profile() }),
+      async ({ version, chosen }, signal) => {
+        const document = untracked(this.document);
+        if (version === null || !document) return this.checks.set(null);
+        this.checks.set(await this.engine.ask({ kind: 'checks', version, profile: chosen ?? profileFor(document) }, signal));
+      },
+      CHECKS_QUIET_MS,
     );
     this.whenQuiet(
       () => ({ version: this.whole(), wanted: this.view().showsBare, pass: this.screened() }),

@@ -3,6 +3,7 @@ import { bare } from './bare';
 import { greys } from './greys';
 import { inks } from './inks';
 import { bent } from './bent';
+import { checks } from './checks';
 import { edges } from './edges';
 import { letters } from './letters';
 import type { OpenSheet } from './open-sheet';
@@ -33,6 +34,7 @@ const TASKS: { readonly [K in Task['kind']]: TaskRow<K> } = {
   worn,
   letters,
   bent,
+  checks,
   edges,
   screens,
   spots,
