@@ -236,6 +236,35 @@ describe('TIFF', () => {
     expect(Math.max(...channel(2))).toBeGreaterThan(60);
   });
 
+  test('CCITT G4 is read back by libtiff and another decoder: runs of every length, noise, and rows all of one colour', async () => {
+    const [width, height] = [6001, 700];
+    const noise = pixelNoise(width);
+    const rows = new Uint8Array(width * height);
+    for (let y = 0; y < height; y++) {
+      const row = rows.subarray(y * width, (y + 1) * width);
+      // A black run and a white one that grow from row to row, then noise; some rows white, some black.
+      if (y % 50 === 48) row.fill(255);
+      else if (y % 50 < 47) {
+        row.fill(255, y % 7, (y % 7) + 4 * y);
+        row.set(y % 3 === 0 ? noise.subarray(0, 900).map((value) => (value & 128) * 1.9921875) : new Uint8Array(0), 5000);
+      }
+    }
+    const path = join(folder, 'fax.tif');
+    const how = { width, height, ppi: 100, pixels: { kind: 'bit' }, compression: 'CCITT G4', title: 'Runs' } as const;
+    const file = new TiffWriter(path, how);
+    await file.rows(rows);
+    await file.end();
+    const dark = (await sharp(path).greyscale().raw().toBuffer()).map((light) => 255 - light);
+    expect(wrong(dark, rows)).toBe(0);
+    const other = utif.toRGBA8(decoded(readFileSync(path)) as never).filter((_, i) => i % 4 === 0);
+    expect(
+      wrong(
+        other.map((light) => 255 - light),
+        rows,
+      ),
+    ).toBe(0);
+  });
+
   test('LZW is read back by libtiff where its table is full many times, and where all is one string', async () => {
     for (const rows of [pixelNoise(4 * 64 * 400), new Uint8Array(4 * 64 * 400)]) {
       const path = join(folder, 'lzw.tif');

@@ -158,7 +158,7 @@ test('bad options are explained', () => {
   expect(ask(file(algebra), '-o', 'x.jpg', '--quality', '300')).toContain('Quality is 300; it goes from 40 to 100 %');
   expect(ask(file(algebra), '-o', 'x.png', '--format', 'plates')).toContain('a file of the format plates ends in .tif');
   expect(ask(file(algebra), '-o', 'x.tif', '--format', 'plates', '--ink', 'gold')).toContain('The sheet has no ink “gold”');
-  expect(ask(file(algebra), '-o', 'x.png', '--format', 'xpm')).toContain('no file format “xpm”; there are png, png-on-stock');
+  expect(ask(file(algebra), '-o', 'x.png', '--format', 'xpm')).toContain('no file format “xpm”; there are png, plates, pdf');
   expect(ask(file(algebra), '-o', 'x.png', '--scale', '2')).toContain('“--scale” is not an option');
 });
 

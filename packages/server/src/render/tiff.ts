@@ -5,8 +5,8 @@
 import { closeSync, fsyncSync, openSync, writeSync } from 'node:fs';
 import { promisify } from 'node:util';
 import { deflate } from 'node:zlib';
-import sharp from 'sharp';
 import { bitRows } from './bits';
+import { faxPacked } from './fax';
 import { lzwPacked } from './lzw';
 
 const deflated = promisify(deflate);
@@ -35,7 +35,6 @@ export interface TiffFile {
 const COMPRESSIONS: Readonly<Record<TiffCompression, number>> = { none: 1, 'CCITT G4': 4, LZW: 5, Deflate: 8 };
 /** Photometric interpretations: white is zero, black is zero, RGB, separated. */
 const PHOTOMETRIC = { bit: 0, grey: 1, 'grey alpha': 1, rgb: 2, rgba: 2, inks: 5 } as const;
-/** Rows of a strip: one strip of a fax encoder. */
 const STRIP_ROWS = 128;
 /** Extra samples that are not multiplied into the colours. */
 const UNASSOCIATED = 2;
@@ -52,36 +51,6 @@ const differences = (bytes: Uint8Array, line: number, samples: number): Uint8Arr
     for (let i = row + line - 1; i >= row + samples; i--) out[i] = (bytes[i] as number) - (bytes[i - samples] as number);
   }
   return out;
-};
-
-/** The one strip of a small TIFF that libtiff has written: its bytes. */
-const stripOf = (file: Buffer): Buffer => {
-  const little = file.toString('latin1', 0, 2) === 'II';
-  const short = (at: number): number => (little ? file.readUInt16LE(at) : file.readUInt16BE(at));
-  const long = (at: number): number => (little ? file.readUInt32LE(at) : file.readUInt32BE(at));
-  const directory = long(4);
-  const value = (tag: number): number => {
-    for (let i = 0; i < short(directory); i++) {
-      const at = directory + 2 + 12 * i;
-      if (short(at) !== tag) continue;
-      if (long(at + 4) !== 1) throw new Error('a strip was written as several');
-      return short(at + 2) === 3 ? short(at + 8) : long(at + 8);
-    }
-    throw new Error(`a strip was written without tag ${tag}`);
-  };
-  return file.subarray(value(273), value(273) + value(279));
-};
-
-/** Rows packed by the T.6 coding of libtiff, by way of sharp. */
-const faxPacked = async (bytes: Uint8Array, width: number): Promise<Buffer> => {
-  const height = bytes.length / width;
-  // Zero is white in the file, and ink is what is not; sharp's grey is light.
-  const light = bytes.map((ink) => (ink >= 128 ? 0 : 255));
-  const file = await sharp(light, { raw: { width, height, channels: 1 } })
-    .toColourspace('b-w')
-    .tiff({ bitdepth: 1, compression: 'ccittfax4', predictor: 'none', miniswhite: true })
-    .toBuffer();
-  return stripOf(file);
 };
 
 type Entry = readonly [tag: number, type: 2 | 3 | 4 | 5 | 7, values: readonly number[] | Uint8Array];

@@ -1,11 +1,11 @@
-import { isWhole, plateScreens, pxPerMm, UNDERBASE, inchesFromMm, type OptionsOf, type Sheet } from '@uvrant/core';
+import { isWhole, plateScreens, pxPerMm, UNDERBASE, inchesFromMm, type OptionsOf, type Region, type Sheet } from '@uvrant/core';
 import { bitRows } from '../../render/bits';
 import { figure, pdfText, PdfWriter } from '../../render/pdf';
 import { PngWriter } from '../../render/png';
+import { openedPrint } from '../../render/print-job';
 import { TiffWriter } from '../../render/tiff';
 import type { WriteOrder, Writer } from './declare';
 import { FILM_ROOM, filmMarks } from './film-marks';
-import { pictureRows } from './picture-rows';
 import { plateRows, unplatedNote } from './plate-rows';
 import { RowReader } from './row-reader';
 
@@ -41,7 +41,7 @@ const mirrored = (bytes: Uint8Array, width: number): Uint8Array => {
 
 /** The plate with its marks round it. */
 const filmOf = async (order: WriteOrder<Options>, ink: string): Promise<Film> => {
-  const { job, options, crop, threads } = order;
+  const { job, options, crop } = order;
   const { trap, choke } = options;
   const art = await plateRows(order, { inks: [ink], trap, choke });
   const { width, height } = art.region;
@@ -50,21 +50,30 @@ const filmOf = async (order: WriteOrder<Options>, ink: string): Promise<Film> =>
   const room = Math.round(FILM_ROOM * perMm);
   const size = crop ? { width: crop.width, height: crop.height } : job.sheet.size;
   const marks = filmMarks(size, job.devicePpi, slugOf(job.sheet, ink, job.devicePpi, options));
-  const bare = { job: { ...job, sheet: marks, others: new Map(), pictures: [], fonts: [] }, options: {}, ink: null, crop: null };
-  const round = await pictureRows(
-    { ...bare, path: '', threads: Math.min(2, threads), told: () => undefined },
-    { onStock: false, takesPalette: true },
-  );
-  const palette = round.palette;
-  if (!palette || round.width < width + room || round.height < height + room) throw new Error('the marks do not go round the film');
-  const [across, down] = [round.width, round.height];
+  const round = await openedPrint({ sheet: marks, others: new Map(), devicePpi: job.devicePpi, pictures: [], fonts: [] });
+  const { palette, graph } = round;
+  const [across, down] = [graph.region.width, graph.region.height];
+  if (!palette || across < width + room || down < height + room) throw new Error('the marks do not go round the film');
+  const solid = palette.map((colour) => colour >>> 24);
+  /** Puts a part of the marks into rows of the film that begin at `y`. */
+  const put = (out: Uint8Array, y: number, part: Region): void => {
+    const { bytes } = round.band(part);
+    for (let i = 0; i < bytes.length; i++) {
+      if (solid[bytes[i] as number]) out[(part.y - y + Math.floor(i / part.width)) * across + part.x + (i % part.width)] = 255;
+    }
+  };
   async function* rows(): AsyncGenerator<Uint8Array> {
     const inside = new RowReader(art.rows, width);
-    const outside = new RowReader(round.rows, across);
     for (let y = 0; y < down; y += ROWS) {
       const count = Math.min(ROWS, down - y);
-      const out = (await outside.rows(count)).map((entry) => ((palette as Uint32Array)[entry] as number) >>> 24);
+      const out = new Uint8Array(count * across);
       const [from, to] = [Math.max(y, room), Math.min(y + count, room + height)];
+      const isMiddle = from === y && to === y + count;
+      if (isMiddle) {
+        // Beside the art there is only the room at its left and right.
+        put(out, y, { x: 0, y, width: room, height: count });
+        put(out, y, { x: room + width, y, width: across - room - width, height: count });
+      } else put(out, y, { x: 0, y, width: across, height: count });
       if (to > from) {
         const own = await inside.rows(to - from);
         for (let row = from; row < to; row++)
