@@ -25,7 +25,11 @@ export const nodeProject = (displayName) => ({
   transform: {
     '^.+\\.(ts|mjs|js)$': [
       '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs', ignoreDynamic: true }, sourceMaps: 'inline' },
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript' } },
+        module: { type: 'commonjs', ignoreDynamic: true },
+        sourceMaps: 'inline',
+      },
     ],
   },
 });

@@ -1,5 +1,5 @@
 /**
- * TIFF 6.0 (1992), written strip by strip as rows come: 8 bits a sample, or 1 bit a pixel. Deflate is that of Adobe's
+ * TIFF 6.0 (1992), written strip by strip as rows come: 8 bits a sample, or 1 bit a pixel. Deflate is that of its later
  * supplement (compression 8), LZW and horizontal differencing are sections 13 and 14, CCITT G4 is section 11 (T.6).
  */
 import { closeSync, fsyncSync, openSync, writeSync } from 'node:fs';

@@ -1,6 +1,6 @@
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import { STANDARD_PATTERN, type ProfileName } from '@uvrant/core';
+import { type ProfileName, STANDARD_PATTERN } from '@uvrant/core';
 import type { SendChoice, SendOut, SendPreset } from '@uvrant/contract';
 import { benchFeature } from './bench';
 import { JobActions, jobsFeature } from './jobs';
