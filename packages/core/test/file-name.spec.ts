@@ -4,6 +4,7 @@ import {
   fileFormatNamed,
   fileName,
   FORMAT_NAMES,
+  partOf,
   patternFault,
   STANDARD_PATTERN,
   type NamedFile,
@@ -56,4 +57,15 @@ test.each(FORMAT_NAMES)('%s says whom it is for; its options are checked, and th
 test('an option that will not do is told, and a format that there is not', () => {
   expect(() => checkedOptions('jpeg', { quality: 300 })).toThrow('Quality is 300; it goes from 40 to 100 %');
   expect(() => fileFormatNamed('xpm')).toThrow(`there are ${FORMAT_NAMES.join(', ')}`);
+});
+
+test('parts and sizes of a set are told apart by their names, and lie in the middle of the sheet', () => {
+  const named = (options: Record<string, unknown>): string =>
+    fileName(STANDARD_PATTERN, { ...file, format: 'jpeg', options: checkedOptions('jpeg', options) });
+  expect(named({ size: '1080 px', part: 'square' })).toBe('shirt-back-16x20in-300ppi-square-1080px.jpg');
+  expect(named({})).toBe('shirt-back-16x20in-300ppi.jpg');
+  const part = (name: 'square' | 'tall' | 'wide') => partOf({ part: name }, { width: 400, height: 500 });
+  expect(part('square')).toEqual({ x: 0, y: 50, width: 400, height: 400 });
+  expect(part('tall')).toEqual({ x: 59.375, y: 0, width: 281.25, height: 500 });
+  expect(part('wide')).toEqual({ x: 0, y: 137.5, width: 400, height: 225 });
 });

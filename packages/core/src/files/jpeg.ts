@@ -1,10 +1,12 @@
 import { fileFormat } from './declare';
-import { longestOf, quality, size } from './picture-options';
+import { longestOf, part, partOf, quality, size, suffixOf } from './picture-options';
 
 export const jpeg = fileFormat({
   title: 'JPEG',
   suits: 'For the client to look at, and for posting: on its stock, small, readable everywhere.',
-  options: { size, quality: quality(90) },
+  options: { size, part, quality: quality(90) },
   ending: () => 'jpg',
+  suffix: suffixOf,
+  part: partOf,
   longest: longestOf,
 });

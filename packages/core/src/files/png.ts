@@ -1,6 +1,6 @@
 import { choice } from '../fields/dials';
 import { fileFormat } from './declare';
-import { ground, longestOf, size } from './picture-options';
+import { ground, longestOf, part, partOf, size, suffixOf } from './picture-options';
 
 export const png = fileFormat({
   title: 'PNG',
@@ -9,8 +9,10 @@ export const png = fileFormat({
     ground,
     pixels: choice({ title: 'Pixels', options: ['colours', 'grey'], default: 'colours' }),
     size,
+    part,
   },
   ending: () => 'png',
-  suffix: (options) => (options.ground === 'on stock' ? 'on-stock' : null),
+  suffix: (options) => [options.ground === 'on stock' ? 'on-stock' : null, suffixOf(options)].filter(Boolean).join('-') || null,
+  part: partOf,
   longest: longestOf,
 });

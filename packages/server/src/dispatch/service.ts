@@ -271,7 +271,7 @@ export class DispatchService {
     // The sheet itself counts as one that others may print, so that a circle is found.
     const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
     this.printable(sheet, others);
-    const whole = trueScale(asked.crop ?? sheet.size, devicePpi);
+    const whole = trueScale(asked.crop ?? fileFormatNamed(file.format).part?.(options as never, sheet.size) ?? sheet.size, devicePpi);
     const reduced = reducedSize(whole.width, whole.height, fileFormatNamed(file.format).longest?.(options as never) ?? 0);
     if (Math.max(whole.width, whole.height) > MOST_PIXELS_ASIDE) {
       throw new AppError(

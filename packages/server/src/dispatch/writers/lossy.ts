@@ -1,5 +1,5 @@
 import { rmSync } from 'node:fs';
-import { longestOf } from '@uvrant/core';
+import { longestOf, partOf } from '@uvrant/core';
 import sharp, { type Sharp } from 'sharp';
 import { TiffWriter } from '../../render/tiff';
 import type { WriteOrder, Writer, Written } from './declare';
@@ -8,8 +8,11 @@ import { pictureRows, ppiOf, type PictureLook } from './picture-rows';
 /** Quality, %, from which colour is kept at full resolution. */
 const FINE_COLOUR = 85;
 
+type PartOrder = WriteOrder<Parameters<typeof partOf>[0]>;
+
 /** A picture by one of sharp's encoders, by way of rows on the disk, so that memory stays flat. */
-const encoded = async (order: WriteOrder, look: PictureLook, encode: (picture: Sharp) => Sharp): Promise<Written> => {
+const encoded = async (asked: PartOrder, look: PictureLook, encode: (picture: Sharp) => Sharp): Promise<Written> => {
+  const order = { ...asked, crop: asked.crop ?? partOf(asked.options, asked.job.sheet.size) };
   const picture = await pictureRows(order, look);
   const { width, height, channels, rows } = picture;
   const ppi = ppiOf(order, picture);

@@ -17,13 +17,20 @@ export interface ChosenOption {
   readonly value: unknown;
 }
 
-/** A format among those that can be chosen: what it is, whom it is for, and its options where it is chosen. */
+/** A file of a format among those that are chosen: its place in the choice, and its options. */
+export interface ChosenFile {
+  readonly at: number;
+  readonly options: readonly ChosenOption[];
+}
+
+/** A format among those that can be chosen: what it is, whom it is for, and the files of it that are chosen. */
 export interface FormatLine {
   readonly name: FormatName;
   readonly title: string;
   readonly suits: string;
-  readonly isChosen: boolean;
-  readonly options: readonly ChosenOption[];
+  readonly files: readonly ChosenFile[];
+  /** True where a second file of it, with other options, is of use. */
+  readonly isSet: boolean;
 }
 
 const optionsOf = (file: SendFile): ChosenOption[] => {
@@ -35,21 +42,29 @@ const optionsOf = (file: SendFile): ChosenOption[] => {
 /** Every format, with the options of those that are chosen. */
 export const formatLines = ({ files }: SendChoice): FormatLine[] =>
   FORMAT_NAMES.map((name) => {
-    const { title, suits } = FILE_FORMATS[name];
-    const file = files.find(({ format }) => format === name);
-    return { name, title, suits, isChosen: file !== undefined, options: file ? optionsOf(file) : [] };
+    const { title, suits, part } = fileFormatNamed(name);
+    const chosen = files.flatMap((file, at) => (file.format === name ? [{ at, options: optionsOf(file) }] : []));
+    return { name, title, suits, files: chosen, isSet: part !== undefined };
   });
 
-/** With a format chosen, or not any more. */
+/** With a format chosen, or none of its files any more. */
 export const withFormat = (choice: SendChoice, format: FormatName, isChosen: boolean): SendChoice => {
   const others = choice.files.filter((file) => file.format !== format);
   return { ...choice, files: isChosen ? [...others, { format, options: {} }] : others };
 };
 
-/** With an option of a chosen format changed. */
-export const withOption = (choice: SendChoice, format: FormatName, option: string, value: unknown): SendChoice => ({
+/** With another file of a format, set as the last one of it is. */
+export const withAnother = (choice: SendChoice, format: FormatName): SendChoice => {
+  const last = choice.files.findLast((file) => file.format === format);
+  return { ...choice, files: [...choice.files, { format, options: last?.options ?? {} }] };
+};
+
+export const withoutFile = (choice: SendChoice, at: number): SendChoice => ({ ...choice, files: choice.files.filter((_, i) => i !== at) });
+
+/** With an option of a chosen file changed. */
+export const withOption = (choice: SendChoice, at: number, option: string, value: unknown): SendChoice => ({
   ...choice,
-  files: choice.files.map((file) => (file.format === format ? { ...file, options: { ...file.options, [option]: value } } : file)),
+  files: choice.files.map((file, i) => (i === at ? { ...file, options: { ...file.options, [option]: value } } : file)),
 });
 
 /** How many files a sheet makes. */

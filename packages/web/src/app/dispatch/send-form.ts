@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { FormatName } from '@uvrant/core';
 import type { SendChoice } from '@uvrant/contract';
-import { formatLines, withFormat, withOption } from './choosing';
+import { formatLines, withAnother, withFormat, withoutFile, withOption } from './choosing';
 import { FormatOption } from './format-option';
 
 /** What a sheet goes out as: every format with whom it is for, and the options of those that are ticked. */
@@ -11,16 +11,30 @@ import { FormatOption } from './format-option';
   imports: [FormatOption, MatCheckbox],
   template: `
     @for (line of lines(); track line.name) {
-      <div class="format" [class.uv-hatched]="line.isChosen">
-        <mat-checkbox [checked]="line.isChosen" disableRipple (change)="choose(line.name, $event.checked)">{{ line.title }}</mat-checkbox>
+      <div class="format" [class.uv-hatched]="line.files.length > 0">
+        <mat-checkbox [checked]="line.files.length > 0" disableRipple (change)="choose(line.name, $event.checked)">{{
+          line.title
+        }}</mat-checkbox>
         <div>
           <p>{{ line.suits }}</p>
-          @if (line.options.length > 0) {
-            <div class="options">
-              @for (option of line.options; track option.name) {
-                <uv-format-option [dial]="option.dial" [value]="option.value" (changed)="set(line.name, option.name, $event)" />
-              }
-            </div>
+          @for (file of line.files; track file.at) {
+            @if (file.options.length > 0) {
+              <div class="options">
+                @for (option of file.options; track option.name) {
+                  <uv-format-option [dial]="option.dial" [value]="option.value" (changed)="set(file.at, option.name, $event)" />
+                }
+                @if (line.files.length > 1) {
+                  <button type="button" class="uv-link" [attr.aria-label]="'Without this ' + line.title" (click)="remove(file.at)">
+                    Without this
+                  </button>
+                }
+              </div>
+            }
+          }
+          @if (line.isSet && line.files.length > 0) {
+            <button type="button" class="uv-link" [attr.aria-label]="'Another ' + line.title" (click)="another(line.name)">
+              and another size
+            </button>
           }
         </div>
       </div>
@@ -64,7 +78,15 @@ export class SendForm {
     this.changed.emit(withFormat(this.choice(), format, isChosen));
   }
 
-  protected set(format: FormatName, option: string, value: unknown): void {
-    this.changed.emit(withOption(this.choice(), format, option, value));
+  protected another(format: FormatName): void {
+    this.changed.emit(withAnother(this.choice(), format));
+  }
+
+  protected remove(at: number): void {
+    this.changed.emit(withoutFile(this.choice(), at));
+  }
+
+  protected set(at: number, option: string, value: unknown): void {
+    this.changed.emit(withOption(this.choice(), at, option, value));
   }
 }
