@@ -1,13 +1,4 @@
-import {
-  defaultParams,
-  fileFormatNamed,
-  FILE_FORMATS,
-  FORMAT_NAMES,
-  isShown,
-  type AnyDial,
-  type FormatName,
-  type Sheet,
-} from '@uvrant/core';
+import { defaultParams, fileFormatNamed, FORMAT_NAMES, isShown, type AnyDial, type FormatName, type Sheet } from '@uvrant/core';
 import type { SendChoice, SendFile } from '@uvrant/contract';
 
 /** An option of a format as it is chosen. */
