@@ -3,6 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { format, resolveConfig } from 'prettier';
 import { laysPage, masksPage, sheetJsonSchema, sourcesPage, stepsPage } from '@uvrant/core';
+import { filesPage } from './files-page';
 import { noticePage } from './notice';
 
 const docs = join(import.meta.dirname, '../docs');
@@ -15,6 +16,8 @@ const pages: Readonly<Record<string, string>> = {
 };
 
 for (const [name, text] of Object.entries(pages)) writeFileSync(join(docs, name), text);
+const files = join(docs, 'files.md');
+writeFileSync(files, await format(filesPage(), { ...(await resolveConfig(files)), parser: 'markdown' }));
 const notice = join(docs, '../NOTICE.md');
 writeFileSync(notice, await format(noticePage(), { ...(await resolveConfig(notice)), parser: 'markdown' }));
-console.log(`wrote NOTICE.md, ${Object.keys(pages).join(', ')}`);
+console.log(`wrote NOTICE.md, files.md, ${Object.keys(pages).join(', ')}`);

@@ -41,9 +41,9 @@ const TAKES: { readonly [T in DialType]: (dial: DialOf<T>) => string } = {
   curve: ({ domain, presets }) =>
     `handles ${domain === 'hue' ? 'round the hue circle' : 'over tone'}; to begin with: ${presets.map(({ name }) => name).join(', ')}`,
 };
-const takes = (dial: AnyDial): string => (TAKES[dial.type] as (dial: AnyDial) => string)(dial);
+export const takenBy = (dial: AnyDial): string => (TAKES[dial.type] as (dial: AnyDial) => string)(dial);
 
-const shownDefault = (dial: AnyDial): string => {
+export const defaultInWords = (dial: AnyDial): string => {
   if (dial.type === 'share') return `${Number((dial.default * 100).toFixed(2))} %`;
   if (dial.type === 'colour') return 'the first ink';
   if (dial.type === 'pass' || dial.type === 'picture') return 'none';
@@ -62,7 +62,7 @@ const shownWords = ({ shownWhen: when }: AnyDial): string =>
   when ? ` (while ${when.dial} is ${'is' in when ? String(when.is) : `not ${[when.isNot].flat().join(' or ')}`})` : '';
 
 const dialRow = ([name, dial]: readonly [string, AnyDial]): string =>
-  `| \`${name}\` | ${dial.title} | ${takes(dial)} | ${shownDefault(dial)} | ${dial.more ?? ''}${shownWords(dial)} |`;
+  `| \`${name}\` | ${dial.title} | ${takenBy(dial)} | ${defaultInWords(dial)} | ${dial.more ?? ''}${shownWords(dial)} |`;
 
 const DRAFTS = {
   same: 'the same',

@@ -1,6 +1,6 @@
 import type { CropBox } from '@uvrant/contract';
 import { createHash } from 'node:crypto';
-import { createReadStream, readFileSync } from 'node:fs';
+import { closeSync, createReadStream, fsyncSync, openSync, readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { pipeline } from 'node:stream/promises';
 import type { MessagePort } from 'node:worker_threads';
@@ -49,6 +49,13 @@ const smallPicture = async (path: string): Promise<Uint8Array | null> => {
   }
 };
 
+/** All of a file is on the disk after this, whatever wrote it. */
+const flushed = (path: string): void => {
+  const file = openSync(path, 'r+');
+  fsyncSync(file);
+  closeSync(file);
+};
+
 const hashOf = async (path: string): Promise<string> => {
   const hash = createHash('sha256');
   await pipeline(createReadStream(path), hash);
@@ -66,6 +73,7 @@ export default async (task: SendOutTask): Promise<SentFile> => {
     const job: PrintJob = { sheet, others, devicePpi, pictures, fonts: ownFonts };
     const told = (share: number): void => progress.postMessage(share);
     const written = await writeFile(format, { job, options, ink, crop, path, threads: THREADS, told, about });
+    flushed(path);
     return { ...written, sha256: await hashOf(path), picture: await smallPicture(path) };
   } finally {
     progress.close();
