@@ -1,6 +1,5 @@
 import { existsSync } from 'node:fs';
 import type { Region } from '@uvrant/core';
-import type { BandOrder } from './band-answers';
 import { BandThread } from './band-thread';
 import type { Band } from './print-bands';
 
@@ -19,29 +18,114 @@ export interface BandWork {
   readonly own: (region: Region) => Band;
 }
 
-/** Bands in their order, rendered by some threads, which take them in turn. */
-export async function* bandsByThreads({ bands, script, data, threads, isAmong = true, together, own }: BandWork): AsyncGenerator<Band> {
+/** What helpers work at: groups of bands that none has begun, and what they gave. */
+class BandQueue {
+  readonly ready = new Map<number, Uint8Array>();
+  private next = 0;
+  private fault: unknown = null;
+  private told: (() => void) | null = null;
+
+  constructor(
+    private readonly work: BandWork,
+    private readonly helpers: readonly BandThread[],
+    /** Bands beyond the one that is wanted which may be begun, so that memory stays flat. */
+    private readonly ahead: number,
+  ) {}
+
+  /** The next group that may be begun while `wanted` is waited for; none where that is too far ahead. */
+  group(wanted: number): number[] {
+    const { bands, together } = this.work;
+    if (this.next >= Math.min(bands.length, wanted + this.ahead)) return [];
+    const group = Array.from({ length: Math.min(together, bands.length - this.next) }, (_, i) => this.next + i);
+    this.next += group.length;
+    return group;
+  }
+
+  private readonly idle = new Set<BandThread>();
+
+  /** Gives idle helpers their next groups. */
+  feed(wanted: number): void {
+    for (const helper of this.idle) {
+      const group = this.group(wanted);
+      if (group.length === 0) return;
+      this.idle.delete(helper);
+      void this.begun(helper, group, wanted);
+    }
+  }
+
+  begin(): void {
+    for (const helper of this.helpers) this.idle.add(helper);
+    this.feed(0);
+  }
+
+  private async begun(helper: BandThread, group: readonly number[], wanted: number): Promise<void> {
+    const { bands } = this.work;
+    const asked = group.map((number) => [number, helper.ask({ number, region: bands[number] as Region })] as const);
+    try {
+      for (const [number, bytes] of asked) {
+        this.ready.set(number, await bytes);
+        this.tell();
+      }
+      this.idle.add(helper);
+      this.feed(Math.max(wanted, group[0] as number));
+    } catch (error) {
+      this.fault = error;
+    }
+    this.tell();
+  }
+
+  private tell(): void {
+    this.told?.();
+    this.told = null;
+  }
+
+  /** Until something more is there. @throws what a helper threw. */
+  async waited(): Promise<void> {
+    if (this.fault === null) await new Promise<void>((resolve) => (this.told = resolve));
+    this.check();
+  }
+
+  check(): void {
+    if (this.fault !== null) throw this.fault as Error;
+  }
+}
+
+/** Lets what the helpers sent come in. */
+const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
+
+/**
+ * Bands in their order, rendered by some threads: each takes the next few that nobody has begun, so that one that has more
+ * to do, as this one with what it does with the bands, takes fewer.
+ */
+export async function* bandsByThreads(work: BandWork): AsyncGenerator<Band> {
+  const { bands, script, data, threads, isAmong = true, together, own } = work;
   const all = Math.max(1, Math.min(threads, bands.length));
   const others = existsSync(script) ? all - (isAmong ? 1 : 0) : 0;
   const helpers = Array.from({ length: others }, () => new BandThread(script, data));
-  const asked = new Map<number, Promise<Uint8Array>>();
-  /** Where this thread is among them the first bands are its own, the next ones the others'. */
-  const helperOf = (number: number): BandThread | undefined =>
-    others === 0 ? undefined : helpers[(Math.floor(number / together) % all) - (all - others)];
-  let next = 0;
-  const askAhead = (upTo: number): void => {
-    for (; next < Math.min(bands.length, upTo); next++) {
-      const order: BandOrder = { number: next, region: bands[next] as Region };
-      const helper = helperOf(next);
-      if (helper) asked.set(next, helper.ask(order));
-    }
-  };
+  const queue = new BandQueue(work, helpers, together * all);
+  const rendersToo = isAmong || others === 0;
+  // The first are this thread's: the others have yet to open the print.
+  const mine: number[] = rendersToo ? queue.group(0) : [];
   try {
-    for (const [number, band] of bands.entries()) {
-      askAhead(number + together * all);
-      const coming = asked.get(number);
-      asked.delete(number);
-      yield coming ? { region: band, bytes: await coming } : own(band);
+    queue.begin();
+    for (const [number, region] of bands.entries()) {
+      for (;;) {
+        queue.check();
+        queue.feed(number);
+        const bytes = queue.ready.get(number);
+        if (bytes) {
+          queue.ready.delete(number);
+          yield { region, bytes };
+          break;
+        }
+        if (mine.length === 0 && rendersToo) mine.push(...queue.group(number));
+        const next = mine.shift();
+        if (next === undefined) await queue.waited();
+        else {
+          queue.ready.set(next, own(bands[next] as Region).bytes);
+          await turn();
+        }
+      }
     }
   } finally {
     await Promise.all(helpers.map((helper) => helper.end()));
