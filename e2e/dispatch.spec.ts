@@ -59,7 +59,7 @@ test('five formats are chosen, named and sent, and each file taken is what it sa
   await page.getByRole('button', { name: 'Send out 6 files' }).click();
   const rowOf = (name: string) => table(page).getByRole('row').filter({ hasText: name });
   const stem = 'marl-fold-night-concerts-five';
-  const files = [`${stem}.png`, `${stem}-soot.tif`, `${stem}-flare.tif`, `${stem}.pdf`, `${stem}.tif`, `${stem}.jpg`];
+  const files = [`${stem}.png`, `${stem}-soot.tif`, `${stem}-flare.tif`, `${stem}.pdf`, `${stem}.tif`, `${stem}-400px.jpg`];
   const found = new Map<string, Buffer>();
   for (const name of files) {
     const row = rowOf(name).first();
@@ -76,7 +76,7 @@ test('five formats are chosen, named and sent, and each file taken is what it sa
   expect([film.width, film.height, film.density, film.bitsPerSample ?? 1]).toEqual([661, 819, 200, 1]);
   expect(at(`${stem}.pdf`).toString('latin1', 0, 8)).toBe('%PDF-1.6');
   expect(at(`${stem}.pdf`).toString('latin1')).toContain('/Separation /Flare');
-  const jpeg = await sharp(at(`${stem}.jpg`)).metadata();
+  const jpeg = await sharp(at(`${stem}-400px.jpg`)).metadata();
   expect([jpeg.width, jpeg.height]).toEqual([300, 400]);
   // The TIFF is the PNG, bit for bit.
   const raw = await sharp(at(`${stem}.tif`))
