@@ -108,11 +108,15 @@ const SHOTS: readonly Shot[] = [
   { name: 'bend', sheet: 'Portrait', take: (page) => step(page, 'Bend') },
   {
     name: 'dispatch',
-    sheet: 'Portrait',
+    sheet: 'Poster',
     take: async (page) => {
-      await page.getByRole('button', { name: 'Send out PNG' }).click();
       await page.getByRole('link', { name: 'Dispatch' }).click();
-      await page.getByRole('link', { name: 'Download' }).first().waitFor({ timeout: LONGEST_MS });
+      for (const format of ['Plates', 'JPEG']) await page.getByRole('checkbox', { name: format, exact: true }).check();
+      await page.getByRole('combobox', { name: 'Checked for' }).click();
+      await page.getByRole('option', { name: 'screen print on fabric' }).click();
+      await page.getByRole('button', { name: /^Send out \d files/ }).click();
+      await page.getByRole('link', { name: 'Download' }).nth(1).waitFor({ timeout: LONGEST_MS });
+      await page.locator('uv-findings dl').waitFor({ timeout: LONGEST_MS });
     },
   },
   { name: 'dark', sheet: 'Poster', isDark: true, take: lastWear },

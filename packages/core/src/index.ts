@@ -56,6 +56,7 @@ export * from './plates/moire';
 export * from './plates/outline-readings';
 export * from './plates/plate-bytes';
 export * from './plates/plate-nodes';
+export * from './plates/printed-inks';
 export * from './plates/texture-greys';
 export * from './plates/unfound-edges';
 export * from './plates/wear-readings';

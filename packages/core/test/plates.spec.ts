@@ -7,6 +7,7 @@ import {
   plan,
   plateOf,
   plateScreens,
+  printedInks,
   renderPlates,
   sheetPlates,
   trueScale,
@@ -100,6 +101,13 @@ test('what is no ink is told, and printed apart with holes where ink covers it',
   // Under soot there is a hole; under the ink that keeps what is beneath it there is none.
   expect([alphaAt(20, 18), alphaAt(5, 25), alphaAt(5, 5)]).toEqual([0, ONE, ONE]);
   expect(colourPart(hard([inked('soot', 'soot', 20, 25, 20, 20)]))).toBeNull();
+});
+
+test('an ink that nothing prints has no plate', () => {
+  const off = inked('off', 'flare', 20, 25, 10, 10, { on: false });
+  expect(printedInks(hard([inked('soot', 'soot', 20, 25, 20, 20), off])).map(({ id }) => id)).toEqual(['soot']);
+  const process = pass('process', picture('ramp'), { steps: [step('screen', { ink: { ink: 'flare' } })] });
+  expect(printedInks(hard([pass('group', { kind: 'group', passes: [process] })])).map(({ id }) => id)).toEqual(['flare']);
 });
 
 test('a screened pass is on the plate of its ink, with its screen', () => {

@@ -8,7 +8,10 @@ const [SOOT, FLARE] = [INKS[0]!, INKS[1]!];
 const sheetNamed = (name: string, change: Partial<Sheet> = {}): Sheet => ({
   ...emptySheet({ name, size: { width: 60, height: 80 }, ppi: 100, edges: 'hard', stock: STOCKS[0]!, ink: SOOT, ground: null }),
   inks: [SOOT, FLARE],
-  passes: [freshPass('bar', 'Bar', freshSource('flat', { colour: { ink: SOOT.id } }), boxAt(30, 40, 40, 20))],
+  passes: [
+    freshPass('bar', 'Bar', freshSource('flat', { colour: { ink: SOOT.id } }), boxAt(30, 40, 40, 20)),
+    freshPass('dot', 'Dot', freshSource('flat', { colour: { ink: FLARE.id } }), boxAt(30, 70, 10, 10)),
+  ],
   ...change,
 });
 
@@ -109,11 +112,11 @@ test.each([
   expect((await outs()).length).toBe(before);
 });
 
-test('plates of a sheet without inks are refused with what would do, and the other sheet’s files with them', async () => {
+test('plates of a sheet that prints no ink are refused with what would do, and the other sheet’s files with them', async () => {
   const [inked, bare] = [await made(sheetNamed('Inked')), await made(sheetNamed('Bare', { inks: [], passes: [] }))];
   const before = (await outs()).length;
   const answer = await ordered([inked, bare], { files: [{ format: 'plates', options: {} }] });
-  expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([409, expect.stringContaining('“Bare” has no ink')]);
+  expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([409, expect.stringContaining('“Bare” prints no ink')]);
   expect((await outs()).length).toBe(before);
 });
 

@@ -15,6 +15,7 @@ import {
   fontsOf,
   patternFault,
   picturesOf,
+  printedInks,
   printedSheets,
   STANDARD_PATTERN,
   trueScale,
@@ -96,9 +97,13 @@ const soundOptions = ({ format, options }: SendFile): AnyOptions => {
 const inksOf = (sheet: Sheet, { format, ink }: SendFile & { readonly ink?: string }, options: AnyOptions): readonly (string | null)[] => {
   if (!fileFormatNamed(format).isPerInk) return [null];
   if (ink !== undefined) return [ink];
-  const inks = sheet.inks.map(({ id }) => id);
-  if (inks.length === 0)
-    throw new AppError('cannot-print', `“${sheet.name}” has no ink, so there is no plate of it: add an ink, or send a picture.`);
+  const inks = printedInks(sheet).map(({ id }) => id);
+  if (inks.length === 0) {
+    throw new AppError(
+      'cannot-print',
+      `“${sheet.name}” prints no ink, so there is no plate of it: print something in an ink, or send a picture.`,
+    );
+  }
   return [...inks, ...(options['underbase'] === true ? [UNDERBASE] : [])];
 };
 

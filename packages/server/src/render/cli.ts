@@ -14,6 +14,7 @@ import {
   FORMAT_NAMES,
   passesOf,
   picturesOf,
+  printedInks,
   UNDERBASE,
   type AnyDial,
   type AnyOptions,
@@ -156,7 +157,7 @@ const OPTION_NAMES = [...new Set(FORMAT_NAMES.flatMap((name) => Object.keys(file
 const inksFor = (name: FormatName, sheet: Sheet, options: AnyOptions, named: string | undefined): readonly (string | null)[] => {
   if (!fileFormatNamed(name).isPerInk) return [null];
   if (named !== undefined) return [named];
-  return [...sheet.inks.map(({ id }) => id), ...(options['underbase'] === true ? [UNDERBASE] : [])];
+  return [...printedInks(sheet).map(({ id }) => id), ...(options['underbase'] === true ? [UNDERBASE] : [])];
 };
 
 /** OUT.tif of an ink among several is OUT-ink.tif. */

@@ -1,10 +1,10 @@
 import { FORMAT_NAMES, STANDARD_PATTERN } from '@uvrant/core';
 import type { SendChoice, SendOut } from '@uvrant/contract';
+import { posterOf } from '../../testing/sheets';
 import { filesOf, formatLines, withAnother, withFormat, withoutFile, withOption } from './choosing';
 import { placeInQueue, progressInWords } from './sent-words';
 
 const none: SendChoice = { files: [], pattern: STANDARD_PATTERN, devicePpi: null };
-const ink = (id: string) => ({ id, name: id, colour: '#000000' });
 
 test('every format is a line; one that is chosen shows the options that matter', () => {
   const choice = withOption(withFormat(none, 'tiff', true), 0, 'pixels', '1 bit');
@@ -25,10 +25,11 @@ test('a format can be given up again, and chosen once only', () => {
 
 test('plates count a file an ink, and one for the white beneath', () => {
   const choice = withFormat(withFormat(none, 'png', true), 'plates', true);
-  const sheet = { inks: [ink('a'), ink('b')] };
+  // Two inks, both of which print.
+  const sheet = posterOf();
   expect(filesOf(sheet, choice)).toBe(3);
   expect(filesOf(sheet, withOption(choice, 1, 'underbase', true))).toBe(4);
-  expect(filesOf({ inks: [] }, choice)).toBe(1);
+  expect(filesOf({ ...sheet, passes: [] }, choice)).toBe(1);
 });
 
 test('what is on its way says how far it is and how long it will take, as soon as that can be told', () => {
@@ -54,5 +55,5 @@ test('a set is several files of a format, each with its own size, and one of the
       ?.files.map(({ at }) => at),
   ).toEqual([0, 1]);
   expect(withoutFile(set, 0).files).toEqual([{ format: 'jpeg', options: { size: '2000 px', part: 'square' } }]);
-  expect(filesOf({ inks: [] }, set)).toBe(2);
+  expect(filesOf(posterOf(), set)).toBe(2);
 });

@@ -1,4 +1,13 @@
-import { defaultParams, fileFormatNamed, FORMAT_NAMES, isShown, type AnyDial, type FormatName, type Sheet } from '@uvrant/core';
+import {
+  defaultParams,
+  fileFormatNamed,
+  FORMAT_NAMES,
+  isShown,
+  printedInks,
+  type AnyDial,
+  type FormatName,
+  type Sheet,
+} from '@uvrant/core';
 import type { SendChoice, SendFile } from '@uvrant/contract';
 
 /** An option of a format as it is chosen. */
@@ -59,8 +68,8 @@ export const withOption = (choice: SendChoice, at: number, option: string, value
 });
 
 /** How many files a sheet makes. */
-export const filesOf = ({ inks }: Pick<Sheet, 'inks'>, { files }: SendChoice): number =>
+export const filesOf = (sheet: Sheet, { files }: SendChoice): number =>
   files.reduce((sum, file) => {
     if (!fileFormatNamed(file.format).isPerInk) return sum + 1;
-    return sum + inks.length + (file.options['underbase'] === true ? 1 : 0);
+    return sum + printedInks(sheet).length + (file.options['underbase'] === true ? 1 : 0);
   }, 0);
