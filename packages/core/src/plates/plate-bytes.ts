@@ -5,16 +5,26 @@ import { ONE, sizeOf, type Region } from '../raster/raster';
 import { uniformValue } from '../raster/uniform';
 import { inBlocks, putBlock, VIEW_TILE } from '../render/regions';
 
+/** True where every value is all or nothing. */
+const isWholePlane = (plane: Int16Array): boolean => {
+  for (let i = 0; i < plane.length; i++) if (((plane[i] as number) & (ONE - 1)) !== 0) return false;
+  return true;
+};
+
 /** Puts a plane's values among those of `count` planes, as bytes: 0 bare, 255 solid, between them by the print's own dither. */
 const putBytes = (plane: Int16Array, { x, y, width, height }: Region, out: Uint8Array, at: number, count: number): void => {
-  const uniform = uniformValue(plane);
-  if (uniform === 0) return;
+  if (uniformValue(plane) === 0) return;
+  if (isWholePlane(plane)) {
+    // 0 stays, and 1 in the bit of ONE becomes 255.
+    for (let i = 0, to = at; i < plane.length; i++, to += count) out[to] = -((plane[i] as number) >> 14);
+    return;
+  }
   for (let row = 0, i = 0; row < height; row++) {
     const line = ((y + row) & (DITHER_SIDE - 1)) * DITHER_SIDE;
     for (let column = 0; column < width; column++, i++) {
       const value = plane[i] as number;
       const dither = DITHER_TILE[line + ((x + column) & (DITHER_SIDE - 1))] as number;
-      out[i * count + at] = value === ONE ? 255 : (value * 255 + dither) >> 14;
+      out[i * count + at] = (value * 255 + dither) >> 14;
     }
   }
 };
