@@ -5,27 +5,37 @@ import { ONE, sizeOf, type Region } from '../raster/raster';
 import { uniformValue } from '../raster/uniform';
 import { inBlocks, putBlock, VIEW_TILE } from '../render/regions';
 
-/** True where every value is all or nothing. */
-const isWholePlane = (plane: Int16Array): boolean => {
-  for (let i = 0; i < plane.length; i++) if (((plane[i] as number) & (ONE - 1)) !== 0) return false;
-  return true;
+/** Two values at once, both nothing or both all, as they stand in memory. */
+const [NONE, BOTH] = [0, ONE | (ONE << 16)];
+
+/** A value of a plane as a byte: 0 bare, 255 solid, between them by the print's own dither. */
+const byteOf = (value: number, x: number, y: number): number => {
+  if (value === 0 || value === ONE) return -(value >> 14) & 255;
+  return (value * 255 + (DITHER_TILE[(y & (DITHER_SIDE - 1)) * DITHER_SIDE + (x & (DITHER_SIDE - 1))] as number)) >> 14;
 };
 
-/** Puts a plane's values among those of `count` planes, as bytes: 0 bare, 255 solid, between them by the print's own dither. */
-const putBytes = (plane: Int16Array, { x, y, width, height }: Region, out: Uint8Array, at: number, count: number): void => {
-  if (uniformValue(plane) === 0) return;
-  if (isWholePlane(plane)) {
-    // 0 stays, and 1 in the bit of ONE becomes 255.
-    for (let i = 0, to = at; i < plane.length; i++, to += count) out[to] = -((plane[i] as number) >> 14);
-    return;
+/** Puts one plane's values as bytes, two at a time where both are the same all or nothing. */
+const putAlone = (plane: Int16Array, { x, y, width }: Region, out: Uint8Array): void => {
+  const isAligned = (plane.byteOffset & 3) === 0 && (out.byteOffset & 1) === 0;
+  const count = isAligned ? plane.length >> 1 : 0;
+  const pairs = new Int32Array(plane.buffer, isAligned ? plane.byteOffset : 0, count);
+  const two = new Uint16Array(out.buffer, isAligned ? out.byteOffset : 0, count);
+  for (let i = 0; i < count; i++) {
+    const pair = pairs[i] as number;
+    if (pair === NONE) continue;
+    if (pair === BOTH) two[i] = 0xffff;
+    else for (let k = 2 * i; k < 2 * i + 2; k++) out[k] = byteOf(plane[k] as number, x + (k % width), y + Math.floor(k / width));
   }
+  for (let k = 2 * count; k < plane.length; k++) out[k] = byteOf(plane[k] as number, x + (k % width), y + Math.floor(k / width));
+};
+
+/** Puts a plane's values among those of `count` planes. */
+const putBytes = (plane: Int16Array, region: Region, out: Uint8Array, at: number, count: number): void => {
+  if (uniformValue(plane) === 0) return;
+  if (count === 1) return putAlone(plane, region, out);
+  const { x, y, width, height } = region;
   for (let row = 0, i = 0; row < height; row++) {
-    const line = ((y + row) & (DITHER_SIDE - 1)) * DITHER_SIDE;
-    for (let column = 0; column < width; column++, i++) {
-      const value = plane[i] as number;
-      const dither = DITHER_TILE[line + ((x + column) & (DITHER_SIDE - 1))] as number;
-      out[i * count + at] = (value * 255 + dither) >> 14;
-    }
+    for (let column = 0; column < width; column++, i++) out[i * count + at] = byteOf(plane[i] as number, x + column, y + row);
   }
 };
 
