@@ -56,7 +56,7 @@ test('a group’s wear takes its share of each of its inks', () => {
   const worn = hard([group], { edges: 'smooth' });
   const { graph } = read(worn, 'soot');
   const coverage = rasterOf(graph.root, wholeRegion(graph.scale));
-  const printed = (coverage.data).reduce((sum, v, i) => (i % 4 === 3 ? sum + v : sum), 0) / ONE / (coverage.data.length / 4);
+  const printed = coverage.data.reduce((sum, v, i) => (i % 4 === 3 ? sum + v : sum), 0) / ONE / (coverage.data.length / 4);
   const shares = ['flare', 'soot'].map((ink) => shareOf(read(worn, ink).bytes));
   expect(shares[0]! + shares[1]!).toBeCloseTo(printed, 2);
   expect(printed).toBeGreaterThan(0.1);
@@ -96,8 +96,7 @@ test('what is no ink is told, and printed apart with holes where ink covers it',
   const part = colourPart(of) as Sheet;
   const graph = compile(part, trueScale(part.size, part.ppi), infoOf);
   const { data } = rasterOf(graph.root, wholeRegion(graph.scale));
-  const alphaAt = (x: number, y: number): number =>
-    (data)[4 * (Math.round(y * PX) * graph.scale.width + Math.round(x * PX)) + 3] as number;
+  const alphaAt = (x: number, y: number): number => data[4 * (Math.round(y * PX) * graph.scale.width + Math.round(x * PX)) + 3] as number;
   // Under soot there is a hole; under the ink that keeps what is beneath it there is none.
   expect([alphaAt(20, 18), alphaAt(5, 25), alphaAt(5, 5)]).toEqual([0, ONE, ONE]);
   expect(colourPart(hard([inked('soot', 'soot', 20, 25, 20, 20)]))).toBeNull();
