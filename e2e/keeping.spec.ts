@@ -73,7 +73,7 @@ test('a server that cannot be reached: the edit is kept, said, tried again, and 
   isDown = false;
   await page.getByRole('button', { name: 'Save now' }).click();
   await expect(saved(page)).toBeVisible();
-  expect(await nameOf(page, id)).toBe('In the outage');
+  await expect.poll(() => nameOf(page, id)).toBe('In the outage');
 });
 
 test('eight windows of one browser work, with one stream of events between them', async ({ page, context }) => {
@@ -90,7 +90,7 @@ test('eight windows of one browser work, with one stream of events between them'
   const last = others.at(-1) as Page;
   await rename(last, 'Of the eighth window');
   await expect(saved(last)).toBeVisible();
-  expect(await nameOf(page, id)).toBe('Of the eighth window');
+  await expect.poll(() => nameOf(page, id)).toBe('Of the eighth window');
   expect(streams).toBe(1);
   for (const other of others) await other.close();
 });
@@ -121,5 +121,5 @@ test('a sheet that was removed lies in the tray and comes back', async ({ page }
   await page.getByRole('link', { name: 'Tray', exact: true }).click();
   await page.getByRole('button', { name: 'Put back To be removed' }).click();
   await expect(page.getByRole('button', { name: 'Put back To be removed' })).toHaveCount(0);
-  expect(await nameOf(page, id)).toBe('To be removed');
+  await expect.poll(() => nameOf(page, id)).toBe('To be removed');
 });
