@@ -120,6 +120,22 @@ test('plates of a sheet that prints no ink are refused with what would do, and t
   expect((await outs()).length).toBe(before);
 });
 
+test('one file of a sheet’s plates is of one ink, which is on the sheet', async () => {
+  const sheet = await made(sheetNamed('Single'));
+  const one = (payload: object) =>
+    server.ask({ method: 'POST', url: `/api/sheets/${sheet}/send-outs`, payload: { format: 'plates', ...payload } });
+  const before = (await outs()).length;
+  for (const [payload, words] of [
+    [{}, 'say which ink'],
+    [{ ink: 'gold' }, '“Single” has no ink “gold”'],
+  ] as const) {
+    const answer = await one(payload);
+    expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([400, expect.stringContaining(words)]);
+  }
+  expect((await outs()).length).toBe(before);
+  expect((await one({ ink: FLARE.id })).json<SendOut>()).toMatchObject({ ink: FLARE.id });
+});
+
 test('a choice is put by under a name, written over by the same name, and removed', async () => {
   const choice: SendChoice = { files: [{ format: 'webp', options: { lossless: true } }], pattern: STANDARD_PATTERN, devicePpi: null };
   const keep = (payload: object) => server.ask({ method: 'POST', url: '/api/send-presets', payload });

@@ -1,4 +1,4 @@
-import { rgbOfHex } from '../raster/colour';
+import { lumaOfHex } from '../raster/colour';
 import type { ShapeName } from '../raster/kernels';
 import {
   SHEET_FORMAT,
@@ -45,11 +45,6 @@ export interface SheetOrder {
   readonly ground: Ink | null;
 }
 
-const luma = (hex: string): number => {
-  const [r, g, b] = rgbOfHex(hex);
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
-};
-
 /** A sheet as ordered on which nothing prints yet but its ground, if it has one. */
 export const emptySheet = (order: SheetOrder): Sheet => {
   const { name, size, ppi, edges, stock, ink, ground } = order;
@@ -75,7 +70,7 @@ export const emptySheet = (order: SheetOrder): Sheet => {
  */
 export const startingSteps = (point: StartingPoint, width: number, ink: Ink, onto: string): readonly Step[] => {
   if (!point.screen) return [];
-  const carries = luma(ink.colour) > luma(onto) ? 'lights' : 'darks';
+  const carries = lumaOfHex(ink.colour) > lumaOfHex(onto) ? 'lights' : 'darks';
   const { shape, cells, angle, hardness } = point.screen;
   const screen = { shape, lpi: lpiOfCells(width, cells), angle, hardness, carries, ink: { ink: ink.id } };
   return [

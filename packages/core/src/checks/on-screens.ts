@@ -1,4 +1,5 @@
 import { screensUsed } from '../plates/moire';
+import { inchesFromMm } from '../units/length';
 import { figured, NOTHING_TO_CHECK, written, type Outcome } from './declare';
 
 /**
@@ -17,7 +18,7 @@ const better = (side: number, f: number): readonly [number, number] => [
 export const onScreens = written('Dots on screens', ({ sheet, profile }): Outcome => {
   const screens = screensUsed(sheet);
   if (profile.shownAt.length === 0 || screens.length === 0) return NOTHING_TO_CHECK;
-  const longest = Math.max(sheet.size.width, sheet.size.height) / 25.4;
+  const longest = inchesFromMm(Math.max(sheet.size.width, sheet.size.height));
   const findings = profile.shownAt.flatMap((side) =>
     screens.flatMap(({ lpi, pass, passName }) => {
       const f = (lpi * longest) / side;

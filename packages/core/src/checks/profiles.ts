@@ -1,3 +1,6 @@
+import { lumaOfHex } from '../raster/colour';
+import { ONE } from '../raster/raster';
+
 /** What a way of printing holds. All of it common practice, none of it a standard. */
 export interface PrintProfile {
   readonly title: string;
@@ -110,12 +113,14 @@ export const PROFILES = {
   },
 } as const satisfies Record<string, PrintProfile>;
 
+/** A stock of less luma is a dark one. */
+const DARK = 0.375 * ONE;
+
 export type ProfileName = keyof typeof PROFILES;
 export const PROFILE_NAMES = Object.keys(PROFILES) as readonly ProfileName[];
 
 /** The profile that a sheet is checked by where nobody has said: whole pixels are for a screen, on a garment where the stock is dark. */
 export const profileFor = ({ edges, stock }: { readonly edges: string; readonly stock: { readonly colour: string } }): ProfileName => {
-  const [r, g, b] = [1, 3, 5].map((at) => parseInt(stock.colour.slice(at, at + 2), 16)) as [number, number, number];
   if (edges === 'smooth') return 'offset';
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b < 96 ? 'screen-fabric' : 'screen-paper';
+  return lumaOfHex(stock.colour) < DARK ? 'screen-fabric' : 'screen-paper';
 };

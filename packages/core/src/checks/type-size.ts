@@ -1,11 +1,12 @@
 import { emsOf, type TypePass } from '../sheet/outlined';
 import { passesOf } from '../sheet/walk';
+import { inchesFromMm } from '../units/length';
 import { figured, NOTHING_TO_CHECK, written, type Outcome } from './declare';
 
-const POINTS_A_MM = 72 / 25.4;
+const POINTS_AN_INCH = 72;
 
 /** The smallest size of a pass's lines, points. */
-const pointsOf = (pass: TypePass): number => Math.min(...emsOf(pass)) * POINTS_A_MM;
+const pointsOf = (pass: TypePass): number => inchesFromMm(Math.min(...emsOf(pass))) * POINTS_AN_INCH;
 
 /** Whether type is large enough to be printed and read. */
 export const typeSize = written('Smallest type', ({ sheet, profile }): Outcome => {

@@ -9,12 +9,11 @@ import { edgedNode } from '../masks/mask-nodes';
 import { keyOf } from '../nodes/key';
 import { rendered, type Node } from '../nodes/node';
 import { complementNode, coverageNode, cutPlaneNode, joinedNode, planeOf, productNode, type Plane } from '../nodes/plane-nodes';
-import { rgbOfHex } from '../raster/colour';
+import { labOfHex } from '../raster/colour';
 import { ONE, shareOf, sizeOf } from '../raster/raster';
 import { blankPlane, isBlank, isSolid } from '../raster/uniform';
 import { wearName, type Graph } from '../render/compile/graph';
 import { isWhole, type ColourRef, type Pass, type Sheet } from '../sheet/model';
-import { labOfSrgb } from '../units/lab';
 
 /** Planes of the inks so far, and of everything covered, ink or colour; null where nothing is. */
 interface Planes {
@@ -189,12 +188,6 @@ export interface PlateMaking {
   readonly choke: number;
 }
 
-/** CIE lightness of a colour, 0 … 100. */
-const lightnessOf = (hex: string): number => {
-  const [red, green, blue] = rgbOfHex(hex);
-  return labOfSrgb(red / ONE, green / ONE, blue / ONE).l;
-};
-
 /** The name of the white that is laid beneath everything on a dark garment, where an ink's id stands otherwise. */
 export const UNDERBASE = 'underbase';
 
@@ -208,7 +201,7 @@ export const plateOf = (sheet: Sheet, graph: Graph, plates: SheetPlates, ink: st
   if (ink === UNDERBASE) return plates.all && whole(edgedNode(whole(plates.all), { grow: -choke, feather: 0 }, pxPerMm));
   const own = plates.inks.get(ink);
   if (!own) return null;
-  const lightOf = (id: string): number => lightnessOf(sheet.inks.find((each) => each.id === id)?.colour ?? '#000000');
+  const lightOf = (id: string): number => labOfHex(sheet.inks.find((each) => each.id === id)?.colour ?? '#000000').l;
   const darker = trap > 0 ? [...plates.inks].filter(([id]) => id !== ink && lightOf(id) < lightOf(ink)).map(([, plane]) => plane) : [];
   if (darker.length === 0) return whole(own);
   const beneath = darker.reduce((one, two) => joinedNode(one, two, 'either'));

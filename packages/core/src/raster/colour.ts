@@ -1,3 +1,4 @@
+import { labOfSrgb, type Lab } from '../units/lab';
 import { from8, ONE, type Rgb } from './raster';
 
 const HEX = /^#[0-9a-f]{6}$/i;
@@ -8,6 +9,18 @@ export const isHexColour = (text: unknown): text is string => typeof text === 's
 export const rgbOfHex = (hex: string): Rgb => {
   const value = parseInt(hex.slice(1), 16);
   return [from8(value >> 16), from8((value >> 8) & 255), from8(value & 255)];
+};
+
+/** BT.709 luma of `#rrggbb`, in working values. */
+export const lumaOfHex = (hex: string): number => {
+  const [r, g, b] = rgbOfHex(hex);
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+};
+
+/** CIE L*a*b* of `#rrggbb`. */
+export const labOfHex = (hex: string): Lab => {
+  const [r, g, b] = rgbOfHex(hex);
+  return labOfSrgb(r / ONE, g / ONE, b / ONE);
 };
 
 /** Hue of sRGB-encoded values in degrees, 0 ≤ hue < 360, on the circle red 0, green 120, blue 240; null for a grey. */

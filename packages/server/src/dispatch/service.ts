@@ -96,7 +96,10 @@ const soundOptions = ({ format, options }: SendFile): AnyOptions => {
 /** The inks that a file is written for; null stands for the whole sheet. */
 const inksOf = (sheet: Sheet, { format, ink }: SendFile & { readonly ink?: string }, options: AnyOptions): readonly (string | null)[] => {
   if (!fileFormatNamed(format).isPerInk) return [null];
-  if (ink !== undefined) return [ink];
+  if (ink !== undefined) {
+    if (ink === UNDERBASE || sheet.inks.some(({ id }) => id === ink)) return [ink];
+    throw new AppError('bad-request', `“${sheet.name}” has no ink “${ink}”.`);
+  }
   const inks = printedInks(sheet).map(({ id }) => id);
   if (inks.length === 0) {
     throw new AppError(
@@ -238,7 +241,8 @@ export class DispatchService {
 
   /** Freezes a sheet and queues one file of it. @throws AppError as `queueAll` does. */
   queue(kept: KeptSheet, sheetOf: SheetOf, job: Job, file: SendFile & { readonly ink?: string }, asked: Asked): SendOut {
-    const [row] = this.rowsOf(kept, sheetOf, job, file, asked);
+    const [row, more] = this.rowsOf(kept, sheetOf, job, file, asked);
+    if (more) throw new AppError('bad-request', 'There is a file for each ink: say which ink.');
     return this.taken([row as Row])[0] as SendOut;
   }
 

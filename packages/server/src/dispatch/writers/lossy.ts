@@ -1,9 +1,9 @@
 import { rmSync } from 'node:fs';
-import { longestOf, partOf } from '@uvrant/core';
+import { longestOf, type partOf } from '@uvrant/core';
 import sharp, { type Sharp } from 'sharp';
 import { TiffWriter } from '../../render/tiff';
 import type { WriteOrder, Writer, Written } from './declare';
-import { pictureRows, ppiOf, type PictureLook } from './picture-rows';
+import { ofPart, pictureRows, ppiOf, type PictureLook } from './picture-rows';
 
 /** Quality, %, from which colour is kept at full resolution. */
 const FINE_COLOUR = 85;
@@ -11,10 +11,11 @@ const FINE_COLOUR = 85;
 type PartOrder = WriteOrder<Parameters<typeof partOf>[0]>;
 
 /** A picture by one of sharp's encoders, by way of rows on the disk, so that memory stays flat. */
-const encoded = async (asked: PartOrder, look: PictureLook, encode: (picture: Sharp) => Sharp): Promise<Written> => {
-  const order = { ...asked, crop: asked.crop ?? partOf(asked.options, asked.job.sheet.size) };
+const encoded = async (asked: PartOrder, look: PictureLook, encode: (picture: Sharp) => Sharp, most = Infinity): Promise<Written> => {
+  const order = ofPart(asked);
   const picture = await pictureRows(order, look);
   const { width, height, channels, rows } = picture;
+  if (Math.max(width, height) > most) throw new Error(`A file of this format is at most ${most} px long: choose a smaller size.`);
   const ppi = ppiOf(order, picture);
   const aside = `${order.path}.rows`;
   try {
@@ -43,10 +44,8 @@ const MOST_WEBP = 16_383;
 
 export const writeWebp: Writer<'webp'> = (order) => {
   const { quality, lossless, ground } = order.options;
-  const longest = longestOf(order.options);
-  const side = longest || Math.max(order.job.sheet.size.width, order.job.sheet.size.height) * (order.job.devicePpi / 25.4);
-  if (side > MOST_WEBP) throw new Error(`A WebP is at most ${MOST_WEBP} px long: choose a smaller size.`);
-  return encoded(order, { onStock: ground === 'on stock', longest }, (picture) => picture.webp({ quality, lossless }));
+  const look = { onStock: ground === 'on stock', longest: longestOf(order.options) };
+  return encoded(order, look, (picture) => picture.webp({ quality, lossless }), MOST_WEBP);
 };
 
 export const writeAvif: Writer<'avif'> = (order) =>

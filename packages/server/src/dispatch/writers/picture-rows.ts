@@ -1,4 +1,4 @@
-import { pxPerMm } from '@uvrant/core';
+import { partOf, pxPerMm } from '@uvrant/core';
 import { LightReducer, reducedSize } from '../../render/light-reducer';
 import { openedPrint } from '../../render/print-job';
 import { printedBands } from '../../render/printed-bands';
@@ -56,6 +56,12 @@ export const pictureRows = async (order: WriteOrder, look: PictureLook): Promise
   const channels = ((look.onStock ? 3 : 4) - (look.grey ? 2 : 0)) as PictureRows['channels'];
   return { ...size, channels, palette: null, rows: rows() };
 };
+
+/** The order of the part of the sheet that its options name, where it names none itself. */
+export const ofPart = <O extends Parameters<typeof partOf>[0]>(order: WriteOrder<O>): WriteOrder<O> => ({
+  ...order,
+  crop: order.crop ?? partOf(order.options, order.job.sheet.size),
+});
 
 /** The ppi of a copy that is reduced: it stays as large on paper. */
 export const ppiOf = ({ job, crop }: WriteOrder, { width }: Pick<PictureRows, 'width'>): number => {

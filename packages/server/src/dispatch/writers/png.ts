@@ -1,11 +1,11 @@
-import { longestOf, partOf } from '@uvrant/core';
+import { longestOf } from '@uvrant/core';
 import { PngWriter } from '../../render/png';
 import type { Writer } from './declare';
-import { pictureRows, ppiOf } from './picture-rows';
+import { ofPart, pictureRows, ppiOf } from './picture-rows';
 
 /** RGBA of 8 bits, RGB on stock, grey, or a palette of as few bits as a hard sheet's colours need. */
 export const writePng: Writer<'png'> = async (asked) => {
-  const order = { ...asked, crop: asked.crop ?? partOf(asked.options, asked.job.sheet.size) };
+  const order = ofPart(asked);
   const { ground, pixels } = order.options;
   const look = { onStock: ground === 'on stock', grey: pixels === 'grey', longest: longestOf(order.options), takesPalette: true };
   const picture = await pictureRows(order, look);
