@@ -2,11 +2,12 @@ import { stepOfKind } from '../catalogue/steps';
 import { copiedPass } from '../catalogue/copied';
 import type { Pass, Sheet, Step } from '../sheet/model';
 import { inkOfPass, isKeeping } from './plate-nodes';
+import { platesOf } from './step-plates';
 
 /** True where a step prints by plates that are all inks of the sheet. */
-const printsPlates = ({ kind, params }: Step): boolean => {
-  const apply = stepOfKind(kind)?.apply;
-  return apply !== undefined && 'plates' in apply && apply.plates(params as never).every(({ ink }) => ink === null || 'ink' in ink);
+const printsPlates = (step: Step): boolean => {
+  const plates = platesOf(step);
+  return plates.length > 0 && plates.every(({ ink }) => ink === null || 'ink' in ink);
 };
 
 /** True where a pass prints nothing but inks of the sheet. */

@@ -4,6 +4,7 @@ import { passesOf } from '../sheet/walk';
 import type { Sheet } from '../sheet/model';
 import { cosDeg, sinDeg } from '../units/exact';
 import { inkNamed, inkOfPass } from './plate-nodes';
+import { platesOf } from './step-plates';
 
 /** A periodic screen on a sheet. */
 export interface ScreenUsed {
@@ -73,11 +74,11 @@ export const screensUsed = (sheet: Sheet): ScreenUsed[] =>
       const step = upgradedStep(written);
       const declaration = stepOfKind(step.kind);
       if (!step.on || !declaration) return [];
-      const { apply } = declaration;
       if (declaration.family !== 'screen') return [];
+      const plates = platesOf(step);
       const given =
-        typeof apply === 'object' && 'plates' in apply
-          ? apply.plates(step.params).map(({ screen, ink }) => ({ params: screen.params, ink: inkNamed(ink, sheet) }))
+        plates.length > 0
+          ? plates.map(({ screen, ink }) => ({ params: screen.params, ink: inkNamed(ink, sheet) }))
           : [{ params: step.params, ink: inkOfPass(pass, sheet) }];
       return given
         .filter(({ params }) => isScreen(params))
