@@ -18,13 +18,27 @@ export function cellTones(
   by: f64,
   out: usize,
 ): void {
+  const half = f64x2.splat(0.5);
+  const right = i32x4.splat(width - 1);
+  const bottom = i32x4.splat(height - 1);
+  const none = i32x4.splat(0);
   for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const pu = <f64>(u + x * ux + y * uy);
-      const pv = <f64>(v + x * vx + y * vy);
-      const cx = min(max(x - <i32>Math.floor(pu * ax + pv * bx + 0.5), 0), width - 1);
-      const cy = min(max(y - <i32>Math.floor(pu * ay + pv * by + 0.5), 0), height - 1);
-      store<i16>(out + (<usize>(y * width + x) << 1), load<i16>(tone + (<usize>(cy * width + cx) << 1)));
+    // Two pixels at a time, each phase a 32-bit one.
+    let phaseU = i32x4(u + y * uy, u + ux + y * uy, 0, 0);
+    let phaseV = i32x4(v + y * vy, v + vx + y * vy, 0, 0);
+    const line = out + (<usize>(y * width) << 1);
+    for (let x = 0; x < width; x += 2) {
+      const pu = f64x2.convert_low_i32x4_s(phaseU);
+      const pv = f64x2.convert_low_i32x4_s(phaseV);
+      const awayX = f64x2.floor(f64x2.add(f64x2.add(f64x2.mul(pu, f64x2.splat(ax)), f64x2.mul(pv, f64x2.splat(bx))), half));
+      const awayY = f64x2.floor(f64x2.add(f64x2.add(f64x2.mul(pu, f64x2.splat(ay)), f64x2.mul(pv, f64x2.splat(by))), half));
+      const cx = i32x4.min_s(i32x4.max_s(i32x4.sub(i32x4(x, x + 1, 0, 0), i32x4.trunc_sat_f64x2_s_zero(awayX)), none), right);
+      const cy = i32x4.min_s(i32x4.max_s(i32x4.sub(i32x4.splat(y), i32x4.trunc_sat_f64x2_s_zero(awayY)), none), bottom);
+      const at = i32x4.add(i32x4.mul(cy, i32x4.splat(width)), cx);
+      store<i16>(line + (<usize>x << 1), load<i16>(tone + (<usize>i32x4.extract_lane(at, 0) << 1)));
+      if (x + 1 < width) store<i16>(line + (<usize>(x + 1) << 1), load<i16>(tone + (<usize>i32x4.extract_lane(at, 1) << 1)));
+      phaseU = i32x4.add(phaseU, i32x4.splat(2 * ux));
+      phaseV = i32x4.add(phaseV, i32x4.splat(2 * vx));
     }
   }
 }

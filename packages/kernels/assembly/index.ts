@@ -1,9 +1,11 @@
 export { blend, layInk } from './blend';
+export { castMetal } from './cast-metal';
 export { cellTones } from './cells';
 export { channels } from './channels';
 export { convolve } from './convolve';
 export { guidance, lifted, modulated, multiplyAdd, ratio } from './detail';
 export { cube } from './cube';
+export { dissolve } from './dissolve';
 export { distance } from './distance';
 export { expand16, expand8 } from './expand';
 export { filterAcross, filterDown, transpose } from './filter';

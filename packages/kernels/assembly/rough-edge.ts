@@ -1,36 +1,7 @@
+import { smoothNoise } from './chance';
 import { ONE } from './depth';
 
 // A rough edge, in the order of every sum and product of the core's raster/reference/rough-edge.ts and units/noise.ts.
-
-/** Chance at a place of a grid, 0 … 1. */
-// @ts-ignore: decorator
-@inline
-function chanceAt(x: i32, y: i32, seed: i32): f64 {
-  let h = (x * 0x85ebca6b) ^ (y * 0xc2b2ae35) ^ (seed * 0x27d4eb2f);
-  h = (h ^ <i32>(<u32>h >> 15)) * 0x2c1b3c6d;
-  h = (h ^ <i32>(<u32>h >> 12)) * 0x297a2d39;
-  return <f64>(<u32>(h ^ <i32>(<u32>h >> 15))) / 4294967296;
-}
-
-// @ts-ignore: decorator
-@inline
-function fade(t: f64): f64 {
-  return t * t * t * (t * (t * 6 - 15) + 10);
-}
-
-function smoothNoise(x: f64, y: f64, seed: i32): f64 {
-  const fx = Math.floor(x);
-  const fy = Math.floor(y);
-  const u = fade(x - fx);
-  const v = fade(y - fy);
-  const xi = <i32>fx;
-  const yi = <i32>fy;
-  const a = chanceAt(xi, yi, seed);
-  const b = chanceAt(xi + 1, yi, seed);
-  const c = chanceAt(xi, yi + 1, seed);
-  const d = chanceAt(xi + 1, yi + 1, seed);
-  return a + (b - a) * u + (c + (d - c) * u - a - (b - a) * u) * v;
-}
 
 const FINER: f64 = 2.3;
 const WEAKER: f64 = 0.55;

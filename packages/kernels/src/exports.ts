@@ -129,6 +129,39 @@ export interface KernelExports {
   modulated(first: N, second: N, count: N, table: N, out: N): void;
   ratio(first: N, second: N, count: N, out: N): void;
   guidance(means: N, squares: N, count: N, epsilon: N, slopes: N, offsets: N): void;
+  dissolve(
+    patches: N,
+    share: N,
+    strength: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    pxPerMm: N,
+    cos: N,
+    sin: N,
+    long: N,
+    broad: N,
+    seed: N,
+    ranks: N,
+    out: N,
+  ): void;
+  castMetal(
+    heights: N,
+    alphas: N,
+    map: N,
+    waves: N,
+    scratches: N,
+    grains: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    values: N,
+    face: N,
+    bevel: N,
+    out: N,
+  ): void;
   cellTones(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, ax: N, bx: N, ay: N, by: N, out: N): void;
   noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, sums: N, out: N): void;
   relit(rgba: N, from: N, to: N, pixels: N, out: N): void;

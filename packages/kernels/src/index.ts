@@ -400,6 +400,22 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.scatter(arena.read(ink), width, height, u, ux, uy, v, vx, vy, arena.constant(tile), arena.write(out));
       }),
 
+    dissolve: (patches, share, strength, { cos, sin, long, broad, seed, ranks }, pxPerMm, { x, y, width, height }, out) =>
+      call(() => {
+        const [from, shareAt] = [arena.read(patches), share ? arena.read(share) : 0];
+        const field = [cos, sin, long, broad, seed, arena.constant(ranks)] as const;
+        wasm.dissolve(from, shareAt, strength, x, y, width, height, pxPerMm, ...field, arena.write(out));
+      }),
+
+    castMetal: ({ widthPx, lamp, view, polish, grain, ...of }, alphas, { x, y, width, height }, out) =>
+      call(() => {
+        const planes = [arena.read(of.heights), arena.read(alphas), of.map ? arena.read(of.map) : 0] as const;
+        const noises = [arena.read(of.waves), arena.read(of.scratches), arena.read(of.grains)] as const;
+        const values = [widthPx, lamp.x, lamp.y, lamp.z, view.sin, view.cos, view.x, view.y, view.tall, polish, grain];
+        const [face, bevel] = [arena.constant(of.face), arena.constant(of.bevel)];
+        wasm.castMetal(...planes, ...noises, x, y, width, height, arena.read(Float64Array.from(values)), face, bevel, arena.write(out));
+      }),
+
     cellTones: (tone, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, { ax, bx, ay, by }, out) =>
       call(() => {
         const u = (u0 + Math.imul(x, ux) + Math.imul(y, uy)) | 0;

@@ -5,8 +5,10 @@ import { join } from 'node:path';
 import {
   BEYOND_NUMBERS,
   blankPlane,
+  CASTING_RAMP,
   cellWay,
   CUBE_POINTS,
+  DISSOLVE_RANKS,
   filterAxis,
   gaussianWeights,
   greyShares,
@@ -357,6 +359,35 @@ function planeResults(
     to.set(offsets, pixels);
   });
   const grid = screenGrid(7.3, 22.5);
+  const ranks = Float64Array.from({ length: DISSOLVE_RANKS + 1 }, (_, i) => (i / DISSOLVE_RANKS) ** 1.5);
+  const fibres = { cos: 12 / 13, sin: 5 / 13, long: 0.5, broad: 0.14, seed: 4129, ranks };
+  const there = { x: -7, y: 19, width, height };
+  made('dissolve', 1, (to) => kernels.dissolve(tone, mask, 11000, fibres, 11.9, there, to));
+  made('dissolve alike', 1, (to) => kernels.dissolve(tone, null, 9000, fibres, 5.1, there, to));
+  const wider = planeOf((width + 2) * (height + 2), 14);
+  const [face, bevel] = [29, 31].map((by) => Float64Array.from({ length: 3 * (CASTING_RAMP + 1) }, (_, i) => (i * by) % (ONE + 1))) as [
+    Float64Array,
+    Float64Array,
+  ];
+  const [lamp, view] = [
+    { x: 31, y: -12, z: 140 },
+    { sin: 0.6, cos: 0.8, x: 22, y: 60, tall: 71.3 },
+  ];
+  for (const map of [null, mask]) {
+    const lit = {
+      heights: wider,
+      widthPx: 9.3,
+      lamp,
+      view,
+      map,
+      waves: signed,
+      scratches: signed,
+      grains: mask,
+      polish: 0.07,
+      grain: 0.04,
+    };
+    made(`metal, ${map ? 'a picture' : 'a view'}`, 4, (to) => kernels.castMetal({ ...lit, face, bevel }, gaps, there, to));
+  }
   made('cell tones', 1, (to) => kernels.cellTones(tone, { x: -7, y: 19, width, height }, grid, cellWay(7.3, 22.5), to));
   const tile = Int16Array.from({ length: NOISE_SIDE ** 2 }, (_, i) => ((i * 7919) % (2 * ONE + 1)) - ONE);
   const still = { ux: 0, uy: 0, vx: 0, vy: 0 };
@@ -443,6 +474,8 @@ const CHANGES = [
   ['noise.ts', '(u >> 11) & 4095', '(u >> 11) & 4094'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
+  ['dissolve.ts', 'RANKS - 1', 'RANKS - 99'],
+  ['cast-metal.ts', '0.62', '0.61'],
   ['cells.ts', 'pu * ax', 'pu * ay'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
   ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
@@ -463,6 +496,7 @@ const CHANGES = [
   ['moved.ts', 'twice - 1 - p', 'twice - p'],
   ['moved.ts', 'max(left, boxX)', 'left'],
   ['scatter.ts', 'DOT_BITS: u32 = 26', 'DOT_BITS: u32 = 27'],
+  ['chance.ts', '4294967296', '4294967295'],
   ['rough-edge.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
   ['rough-edge.ts', '- 1.001', '- 1.5'],
   ['index-plane.ts', 'if (few)', 'if (true)'],

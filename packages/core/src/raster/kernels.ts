@@ -175,6 +175,45 @@ export interface RoughEdge {
   readonly ends: boolean;
 }
 
+/** Steps by which a dissolving field's noise is ranked. */
+export const DISSOLVE_RANKS = 1024;
+
+/** Smooth noise over the sheet, a hill or hollow `long` by `broad` mm, turned by an angle given by its cosine and sine. */
+export interface DissolveField {
+  readonly cos: number;
+  readonly sin: number;
+  readonly long: number;
+  readonly broad: number;
+  readonly seed: number;
+  /** Share of the field that lies below each of DISSOLVE_RANKS + 1 values of its noise, 0 … 1. */
+  readonly ranks: Float64Array;
+}
+
+/** Steps of a casting's ramps; three values a colour. */
+export const CASTING_RAMP = 1024;
+
+/** What cast metal is shaded by, over a region; lengths in its pixels. */
+export interface Casting {
+  /** Heights of the bevel, 0 … ONE, one pixel beyond the region on each side. */
+  readonly heights: Int16Array;
+  readonly widthPx: number;
+  /** The lamp's place and its height over the sheet. */
+  readonly lamp: { readonly x: number; readonly y: number; readonly z: number };
+  /** Where along the face's ramp a place looks: a half at (x, y), along the direction (sin, cos), whole over `tall`. */
+  readonly view: { readonly sin: number; readonly cos: number; readonly x: number; readonly y: number; readonly tall: number };
+  /** Tones to be mirrored in place of the view. */
+  readonly map: Int16Array | null;
+  /** Signed noise of the horizon, of polish and of grain, and how much the latter two show. */
+  readonly waves: Int16Array;
+  readonly scratches: Int16Array;
+  readonly grains: Int16Array;
+  readonly polish: number;
+  readonly grain: number;
+  /** Ramps of CASTING_RAMP + 1 colours, three values within 0 … ONE each. */
+  readonly face: Float64Array;
+  readonly bevel: Float64Array;
+}
+
 /**
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
  * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
@@ -346,6 +385,23 @@ export interface Kernels {
 
   /** He, Sun & Tang 2010, equations 5 and 6, of a plane guided by itself: a = σ² / (σ² + ε), b = μ − a · μ, from means μ and means of squares. */
   readonly guidance: (means: Int16Array, squares: Int16Array, epsilon: number, slopes: Int16Array, offsets: Int16Array) => void;
+
+  /**
+   * The patches of a plane (where it lies above a half), as far as a share of them is meant, whole or nothing at each pixel: the share's
+   * part is chosen by a field over the sheet. The share is a strength (0 … ONE) times a plane, where there is one.
+   */
+  readonly dissolve: (
+    patches: Int16Array,
+    share: Int16Array | null,
+    strength: number,
+    field: DissolveField,
+    pxPerMm: number,
+    region: Region,
+    out: Int16Array,
+  ) => void;
+
+  /** A casting's colours, premultiplied RGBA, where its coverage is. */
+  readonly castMetal: (casting: Casting, alphas: Int16Array, region: Region, out: Int16Array) => void;
 
   /** The value at the centre of each pixel's cell; it reads no further than the plane. */
   readonly cellTones: (tone: Int16Array, region: Region, grid: ScreenGrid, way: CellWay, out: Int16Array) => void;

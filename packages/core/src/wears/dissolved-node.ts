@@ -1,6 +1,6 @@
-import { fibreAt } from './fibre';
-import { HALF, ONE, sizeOf, times } from '../raster/raster';
-import { blankPlane, isBlank, uniformPlane, uniformValue } from '../raster/uniform';
+import { fibreField } from './fibre';
+import { sizeOf } from '../raster/raster';
+import { blankPlane, isBlank, uniformValue } from '../raster/uniform';
 import { keyOf } from '../nodes/key';
 import { rendered } from '../nodes/node';
 import { planeOf, type Plane } from '../nodes/plane-nodes';
@@ -18,17 +18,10 @@ export const dissolvedNode = (patches: Plane, share: Plane | null, strength: num
     function* (region, work) {
       const { tone } = yield* rendered(patches, region, work);
       if (isBlank(tone) || strength === 0) return blankPlane(sizeOf(region));
-      const weights = share ? (yield* rendered(share, region, work)).tone : uniformPlane(tone.length, ONE);
-      const uniform = uniformValue(weights);
-      if (uniform === 0) return blankPlane(tone.length);
+      const weights = share ? (yield* rendered(share, region, work)).tone : null;
+      if (weights && uniformValue(weights) === 0) return blankPlane(tone.length);
       const out = work.kernels.arena.plane(tone.length);
-      for (let y = 0, i = 0; y < region.height; y++) {
-        for (let x = 0; x < region.width; x++, i++) {
-          const part = (tone[i] as number) > HALF ? times(weights[i] as number, strength) : 0;
-          const isWhole = part >= ONE || (part > 0 && fibreAt((region.x + x + 0.5) / pxPerMm, (region.y + y + 0.5) / pxPerMm) < part);
-          out[i] = isWhole ? ONE : 0;
-        }
-      }
+      work.kernels.dissolve(tone, weights, strength, fibreField(), pxPerMm, region, out);
       return out;
     },
   );

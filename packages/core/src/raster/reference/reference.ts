@@ -4,8 +4,10 @@ import { heapArena } from '../arena';
 import { SCATTER_SIDE, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernels } from '../kernels';
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
+import { castMetal } from './cast-metal';
 import { cube } from './cube';
 import { detail } from './detail';
+import { dissolve } from './dissolve';
 import { hueOf } from './hue';
 import { indexPlanes } from './index-plane';
 import { moved, wayOf } from './moved';
@@ -50,7 +52,9 @@ export const referenceKernels: Kernels = {
   ...planes,
   ...indexPlanes,
   ...detail,
+  castMetal,
   cube,
+  dissolve,
 
   distance(plane, width, height, most, outside, out) {
     const set = Uint8Array.from(plane.subarray(0, width * height), (v) => Number(v >= HALF !== outside));

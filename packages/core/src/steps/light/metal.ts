@@ -4,9 +4,8 @@ import { boxBounds } from '../../raster/place';
 import { rampAt, type RampPoint } from '../../raster/ramp';
 import { ONE, sizeOf, type Region, type Rgb } from '../../raster/raster';
 import { crop, grow } from '../../raster/region';
-import type { Kernels } from '../../raster/kernels';
+import { CASTING_RAMP, type Casting, type Kernels } from '../../raster/kernels';
 import { cosDeg, sinDeg } from '../../units/exact';
-import { clamp } from '../../units/smooth';
 import { remembering } from '../../units/remember';
 import { angle, choice, length, picture, point, pointOn, ramp, share, seed } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
@@ -24,40 +23,27 @@ const PICTURE = 'a picture';
 const HORIZON_AT = [0.5, 0.55] as const;
 const LAMP_AT = [0.25, 0.1] as const;
 
-/** Softness of the bevel's slopes, and width of the lines at its edges, of the bevel's width. */
+/** Softness of the bevel's slopes, of the bevel's width. */
 const SMOOTH = 0.1;
-const LINE = 0.1;
-/** How far the horizon wavers, of its height, over hills of this many bevel widths; and how far the face's curve bends it. */
-const WAVERS = 0.018;
+/** The horizon wavers over hills of this many bevel widths. */
 const WAVE = 9;
-const CURVED = 0.05;
-/** The bevel's mirror: its middle, how it follows the slope, and the lamp's share. */
-const MIRROR = { middle: 0.5, slope: 0.46, lamp: 0.25 };
-/** Sharpness of the lamp's own spot. */
-const SPOT = 14;
 /** Scratches of polish: how long and broad, mm, and how much they show in full; grain likewise. */
 const SCRATCH = { long: 8, broad: 0.14, by: 0.15 };
 const GRAIN = { size: 0.2, by: 0.08 };
 
-const RAMP_STEPS = 1024;
+/** Rows that are shaded at a time. */
+const ROWS = 32;
 
-/** A ramp as a table of colours, 0 … 1 in RAMP_STEPS steps, three values a colour. */
+/** A ramp as a table of colours, 0 … 1 in CASTING_RAMP steps, three values a colour. */
 const rampTable = remembering(
   6,
   (stops: readonly RampPoint[]) => JSON.stringify(stops),
   (stops) => {
-    const out = new Float64Array(3 * (RAMP_STEPS + 1));
-    for (let i = 0; i <= RAMP_STEPS; i++) out.set(rampAt(stops, i / RAMP_STEPS).colour, 3 * i);
+    const out = new Float64Array(3 * (CASTING_RAMP + 1));
+    for (let i = 0; i <= CASTING_RAMP; i++) out.set(rampAt(stops, i / CASTING_RAMP).colour, 3 * i);
     return out;
   },
 );
-
-/** x^SPOT for x within 0 … 1. */
-const spotOf = (x: number): number => {
-  let power = 1;
-  for (let i = 0; i < SPOT; i++) power *= x;
-  return power;
-};
 
 /** Height of the bevel over its edge, 0 … 1 both ways: round (a quarter circle) to chiselled (straight). */
 const profile = (d: number, chisel: number): number => {
@@ -68,11 +54,6 @@ const profile = (d: number, chisel: number): number => {
 const profiles = remembering(4, String, (chisel: number) =>
   Int16Array.from({ length: ONE + 1 }, (_, d) => Math.floor(profile(d / ONE, chisel) * ONE + 0.5)),
 );
-
-interface Reflection {
-  readonly face: Float64Array;
-  readonly bevel: Float64Array;
-}
 
 const stopsOf = (stops: readonly { at: number; strength: number; colour: unknown }[], colourOf: (ref: unknown) => Rgb): RampPoint[] =>
   stops.map(({ at, strength, colour }) => ({ at, strength, colour: colourOf(colour) }));
@@ -85,14 +66,6 @@ const heights = (coverage: Int16Array, wide: Region, region: Region, widthPx: nu
   const sigma = Math.max(0.6, SMOOTH * widthPx);
   return crop(blurred(raised, 1, wide, sigma, kernels), wide, region, kernels.arena);
 };
-
-/** What the shading of a pixel needs beside its place. */
-interface Light {
-  /** The lamp's place, px of the sheet, and its height over it. */
-  readonly x: number;
-  readonly y: number;
-  readonly z: number;
-}
 
 /** Pixels beyond a region that its slopes read. */
 const reachPx = (width: number, pxPerMm: number): number => {
@@ -174,74 +147,43 @@ export const metal = defineStep({
     const waves = noisePlane({ grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 }, at, inner, kernels);
     yield;
     const data = arena.plane(4 * sizeOf(inner));
-    data.fill(0);
-    const view = viewOf(params, at);
     const map = at.map ? crop(at.map.tone, at.map.region, inner, arena) : null;
-    const tables: Reflection = {
+    const casting = {
+      widthPx,
+      lamp: lampOf(params.lamp, at),
+      view: viewOf(params, at),
+      polish: params.polish * SCRATCH.by,
+      grain: params.grain * GRAIN.by,
       face: rampTable(stopsOf(params.face, at.colourOf)),
       bevel: rampTable(stopsOf(params.bevel, at.colourOf)),
     };
-    const lamp = lampOf(params.lamp, at);
-    for (let row = 0; row < inner.height; row++) {
-      shadeRow(row);
-      if (row % 16 === 15) yield;
+    for (let row = 0; row < inner.height; row += ROWS) {
+      const band = { ...inner, y: inner.y + row, height: Math.min(ROWS, inner.height - row) };
+      const part = (plane: Int16Array): Int16Array => plane.subarray(row * inner.width, (row + band.height) * inner.width);
+      const raised = height.subarray(row * region.width, (row + band.height + 2) * region.width);
+      const noises = { waves: part(waves), scratches: part(scratches), grains: part(grains) };
+      const to = data.subarray(4 * row * inner.width, 4 * (row + band.height) * inner.width);
+      kernels.castMetal({ ...casting, ...noises, heights: raised, map: map && part(map) }, part(there), band, to);
+      yield;
     }
     return { kind: 'colour', region: inner, data };
-
-    function shadeRow(row: number): void {
-      const stride = region.width;
-      const y = inner.y + row + 0.5;
-      for (let column = 0, i = row * inner.width; column < inner.width; column++, i++) {
-        const alpha = there[i] as number;
-        if (alpha === 0) continue;
-        const x = inner.x + column + 0.5;
-        const h = (row + 1) * stride + column + 1;
-        const raised = (height[h] as number) / ONE;
-        // Slopes of the bevel, whose height is its width; y is up.
-        const gx = (((height[h + 1] as number) - (height[h - 1] as number)) * widthPx) / (2 * ONE);
-        const gy = (((height[h - stride] as number) - (height[h + stride] as number)) * widthPx) / (2 * ONE);
-        const nz = 1 / Math.sqrt(1 + gx * gx + gy * gy);
-        const [nx, ny] = [-gx * nz, -gy * nz];
-        const [lx, ly] = [lamp.x - x, y - lamp.y];
-        const by = 1 / Math.sqrt(lx * lx + ly * ly + lamp.z * lamp.z);
-        const diffuse = Math.max(0, (nx * lx + ny * ly + nz * lamp.z) * by);
-        const steep = 1 - nz;
-        // Face where it is flat, bevel where it falls away; between them a line that is lit on the lamp's side and dark on the other.
-        const flank = clamp((0.985 - raised) / 0.03);
-        const place = map ? 1 - (map[i] as number) / ONE : view(x, y);
-        const onFace = place + (WAVERS * (waves[i] as number)) / ONE + CURVED * ny;
-        const onBevel = MIRROR.middle + MIRROR.slope * 2 * nz * ny + MIRROR.lamp * (diffuse - 0.5);
-        const face = 3 * Math.floor(clamp(onFace) * RAMP_STEPS + 0.5);
-        const edge = 3 * Math.floor(clamp(onBevel) * RAMP_STEPS + 0.5);
-        const spot = steep > 0.02 ? spotOf(diffuse) * 0.5 : 0;
-        const rim = clamp(1 - Math.abs(raised - 0.97) / LINE) * (diffuse - 0.62) * 1.1 * clamp(steep * 12 + flank * 0.3);
-        const texture = 1 + (params.polish * SCRATCH.by * (scratches[i] as number) + params.grain * GRAIN.by * (grains[i] as number)) / ONE;
-        const outline = clamp(raised / 0.12) * 0.35 + 0.65;
-        for (let c = 0; c < 3; c++) {
-          const mixed = (tables.face[face + c] as number) * (1 - flank) + (tables.bevel[edge + c] as number) * flank;
-          const lit = (mixed * texture * outline + ONE * (spot * flank + rim)) / ONE;
-          data[4 * i + c] = Math.floor(clamp(lit) * alpha + 0.5);
-        }
-        data[4 * i + 3] = alpha;
-      }
-    }
   },
 });
 
-/** The lamp over the sheet: as high as a third of the sheet's width. */
-const lampOf = (lamp: SheetPoint | null, { pxPerMm, size }: StepAt): Light => {
+/** The lamp over the sheet, px: as high as a third of the sheet's width. */
+const lampOf = (lamp: SheetPoint | null, { pxPerMm, size }: StepAt): Casting['lamp'] => {
   const { x, y } = pointOn(lamp, { unset: LAMP_AT }, size);
   return { x: x * pxPerMm, y: y * pxPerMm, z: (size.width / 3) * pxPerMm };
 };
 
 /** Where along the face's ramp a place looks: a half on the horizon. */
-const viewOf = (params: { readonly horizon: SheetPoint | null; readonly tall: number; readonly turn: number }, at: StepAt) => {
+const viewOf = (
+  params: { readonly horizon: SheetPoint | null; readonly tall: number; readonly turn: number },
+  at: StepAt,
+): Casting['view'] => {
   const { placement, pxPerMm } = at;
   const placed = boxBounds(placement, pxPerMm);
-  const [sin, cos] = [sinDeg(params.turn), cosDeg(params.turn)];
   const box = { x: placed.x / pxPerMm, y: placed.y / pxPerMm, width: placed.width / pxPerMm, height: placed.height / pxPerMm };
   const { x, y } = pointOn(params.horizon, { unset: HORIZON_AT }, box);
-  const [hx, hy] = [x * pxPerMm, y * pxPerMm];
-  const tall = params.tall * pxPerMm;
-  return (x: number, y: number): number => 0.5 + (sin * (x - hx) + cos * (y - hy)) / tall;
+  return { sin: sinDeg(params.turn), cos: cosDeg(params.turn), x: x * pxPerMm, y: y * pxPerMm, tall: params.tall * pxPerMm };
 };
