@@ -92,7 +92,8 @@ test('distances are OpenCV’s exact ones', () => {
   );
   const out = new Int16Array(plane.length);
   const most = 64;
-  kernels.distance(plane, SIDE, SIDE, most, false, out);
+  const whole = { x: 0, y: 0, width: SIDE, height: SIDE };
+  kernels.distance(plane, whole, most, false, whole, out);
   const source = cv.matFromArray(
     SIDE,
     SIDE,

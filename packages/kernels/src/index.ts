@@ -194,10 +194,12 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.cube(source, to - from, arena.constant(values), toneAt, coverageAt);
       }),
 
-    distance: (plane, width, height, most, outside, out) =>
+    distance: (plane, { x, y, width, height }, most, outside, window, out) =>
       call(() => {
         const [row, starts, places] = [arena.room(8 * width), arena.room(8 * (width + 1)), arena.room(4 * (width + 1))];
-        wasm.distance(arena.read(plane), width, height, most, Number(outside), row, starts, places, arena.write(out));
+        const columns = arena.room(2 * width * (window.height + 1));
+        const to = [window.x - x, window.y - y, window.width, window.height, columns, row, starts, places, arena.write(out)] as const;
+        wasm.distance(arena.read(plane), width, height, most, Number(outside), ...to);
       }),
 
     moved: (plane, channels, from, ways, box, beyond, { x, y, width, height }, out) =>

@@ -409,8 +409,12 @@ function planeResults(
   made('cube', 1, (to) => kernels.cube(rgba, corners, to, new Int16Array(pixels)));
   const islands = tone.map((v, i) => (i % 37 === 0 ? v : v >> 2));
   for (const outside of [false, true]) {
-    made(`distance ${outside}`, 1, (to) => kernels.distance(islands, width, height, 9.3, outside, to));
-    made(`far ${outside}`, 1, (to) => kernels.distance(outside ? signed : blankPlane(pixels), width, height, 400, outside, to));
+    made(`distance ${outside}`, 1, (to) => kernels.distance(islands, there, 9.3, outside, there, to));
+    made(`far ${outside}`, 1, (to) => kernels.distance(outside ? signed : blankPlane(pixels), there, 400, outside, there, to));
+    const inner = { x: there.x + (width >> 2), y: there.y + (height >> 1), width: (width + 1) >> 1, height: (height + 2) >> 2 };
+    const window = fresh(inner.width * inner.height);
+    kernels.distance(islands, there, 31, outside, inner, window);
+    out[`distance within ${outside}`] = window;
   }
   made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
   made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));

@@ -231,13 +231,13 @@ export interface Kernels {
   /** table[value] for each value, clamped to 0 … ONE first. `table` has ONE + 1 values. */
   readonly table: (values: Int16Array, table: Int16Array, out: Int16Array) => void;
 
+  /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile. */
+  readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, out: Int16Array) => void;
   /**
    * Ink where the shape's spot value stands above the tone's threshold.
    * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits). With ways, each pixel's place
-   * in the screen is that which they lead to.
+   * in the screen is that which they lead to. `out` is another plane than `tone`.
    */
-  /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile. */
-  readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, out: Int16Array) => void;
   readonly screen: (
     tone: Int16Array,
     region: Region,
@@ -262,9 +262,9 @@ export interface Kernels {
 
   /**
    * Exact Euclidean distance, in pixels between centres, to the nearest pixel of at least a half (of less, where `outside`), as a share of
-   * `most` px, beyond which it is ONE. What lies beyond the plane does not count.
+   * `most` px, beyond which it is ONE, over a window within the plane's region. What lies beyond the region does not count.
    */
-  readonly distance: (plane: Int16Array, width: number, height: number, most: number, outside: boolean, out: Int16Array) => void;
+  readonly distance: (plane: Int16Array, region: Region, most: number, outside: boolean, window: Region, out: Int16Array) => void;
 
   /**
    * Each pixel of a region from the place that the ways lead to, by Catmull–Rom; of `from` all within `box` is as it is, and what is

@@ -56,10 +56,14 @@ export const referenceKernels: Kernels = {
   cube,
   dissolve,
 
-  distance(plane, width, height, most, outside, out) {
+  distance(plane, region, most, outside, window, out) {
+    const { width, height } = region;
     const set = Uint8Array.from(plane.subarray(0, width * height), (v) => Number(v >= HALF !== outside));
     const found = distancesTo(set, width, height, most);
-    for (let i = 0; i < found.length; i++) out[i] = Math.floor(((found[i] as number) / most) * ONE + 0.5);
+    for (let y = 0, i = 0; y < window.height; y++) {
+      const line = (window.y - region.y + y) * width + window.x - region.x;
+      for (let x = 0; x < window.width; x++, i++) out[i] = Math.floor(((found[line + x] as number) / most) * ONE + 0.5);
+    }
   },
 
   moved,

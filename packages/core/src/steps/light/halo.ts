@@ -1,4 +1,5 @@
 import { ONE, sizeOf } from '../../raster/raster';
+import { crop, grow } from '../../raster/region';
 import { blankPlane } from '../../raster/uniform';
 import { exp, ln } from '../../units/exact';
 import { remembering } from '../../units/remember';
@@ -42,35 +43,39 @@ export const halo = defineStep({
   takes: 'colour',
   gives: 'colour',
   amount: 'mix',
-  reach: ({ reach }) => reach + 0.2,
+  reach: () => 0,
+  reads: ({ reach }, region, { pxPerMm }) => grow(region, Math.ceil(reach * pxPerMm) + 2),
+  spreads: ({ reach }) => reach + 0.2,
   locality: 'local',
   draft: { behaviour: 'same' },
   summary: ({ where, reach }) => `${where}, ${Number(reach.toFixed(1))} mm`,
   *apply(input, { where, colour: ref, reach, falloff, strength, only }, at, kernels) {
-    const { region, data } = input;
+    const { region: wide } = input;
     const { arena } = kernels;
+    const region = at.wanted;
     const count = sizeOf(region);
     const table = lightBy({ falloff, strength });
     const mostPx = Math.max(1, reach * at.pxPerMm);
-    const coverage = arena.plane(count);
-    kernels.alphaOf(data, coverage);
+    const coverage = arena.plane(sizeOf(wide));
+    kernels.alphaOf(input.data, coverage);
     yield;
     const lightTo = (way: 'outwards' | 'inwards'): Int16Array => {
       const light = arena.plane(count);
-      kernels.table(edgeDistance(coverage, region, mostPx, way, kernels), table, light);
+      kernels.table(edgeDistance(coverage, wide, mostPx, way, region, kernels), table, light);
       return light;
     };
-    const print = only ? blankPlane(data.length) : data;
+    const print = only ? blankPlane(4 * count) : crop(input.data, wide, region, arena, 4);
+    const there = crop(coverage, wide, region, arena);
     const glow = at.colourOf(ref);
     if (where === 'outside') {
       const light = lightTo('outwards');
-      if (only) kernels.multiply(light, complement(coverage), light);
+      if (only) kernels.multiply(light, complement(there), light);
       return under({ print, plane: light, colour: glow, region }, at, kernels);
     }
     const inner = lightTo('inwards');
     if (where === 'inside') {
       if (!only) return within({ print, plane: inner, colour: glow, region }, at, kernels);
-      kernels.multiply(inner, coverage, inner);
+      kernels.multiply(inner, there, inner);
       return over({ print, plane: inner, colour: glow, region }, at, kernels);
     }
     yield;

@@ -60,17 +60,21 @@ const stopsOf = (stops: readonly { at: number; strength: number; colour: unknown
 
 /** Heights of the bevel over a region, softened; `wide` reaches what the distance and the softness read beyond it. */
 const heights = (coverage: Int16Array, wide: Region, region: Region, widthPx: number, chisel: number, kernels: Kernels): Int16Array => {
-  const plane = edgeDistance(coverage, wide, widthPx, 'inwards', kernels);
+  const sigma = softPx(widthPx);
+  const about = grow(region, blurReach(sigma));
+  const plane = edgeDistance(coverage, wide, widthPx, 'inwards', about, kernels);
   const raised = kernels.arena.plane(plane.length);
   kernels.table(plane, profiles(chisel), raised);
-  const sigma = Math.max(0.6, SMOOTH * widthPx);
-  return crop(blurred(raised, 1, wide, sigma, kernels), wide, region, kernels.arena);
+  return crop(blurred(raised, 1, about, sigma, kernels), about, region, kernels.arena);
 };
+
+/** Standard deviation of the softness of a bevel, px. */
+const softPx = (widthPx: number): number => Math.max(0.6, SMOOTH * widthPx);
 
 /** Pixels beyond a region that its slopes read. */
 const reachPx = (width: number, pxPerMm: number): number => {
   const widthPx = Math.max(1, width * pxPerMm);
-  return Math.ceil(widthPx) + blurReach(Math.max(0.6, SMOOTH * widthPx)) + 2;
+  return Math.ceil(widthPx) + blurReach(softPx(widthPx)) + 2;
 };
 
 export const metal = defineStep({

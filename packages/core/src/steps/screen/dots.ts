@@ -41,9 +41,9 @@ export const dotted = (
   const { arena } = kernels;
   const cellPx = cellMm(lpi) * pxPerMm;
   const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone('darks'));
-  const out = arena.plane(sizeOf(region));
-  kernels.complement(coverage, ONE, out);
-  kernels.screen(out, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, null, out);
+  const [tone, out] = [arena.plane(sizeOf(region)), arena.plane(sizeOf(region))];
+  kernels.complement(coverage, ONE, tone);
+  kernels.screen(tone, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, null, out);
   kernels.cut(out, out);
   return out;
 };
