@@ -116,7 +116,7 @@ export class App {
 
   protected readonly job = this.store.selectSignal(jobsFeature.selectJob);
   protected readonly jobs = this.store.selectSignal(jobsFeature.selectJobs);
-  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
   private readonly benchSheet = this.store.selectSignal(benchFeature.selectId);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   /** What would be undone, and done again. */

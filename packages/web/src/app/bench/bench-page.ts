@@ -203,7 +203,7 @@ export class BenchPage {
     );
   });
 
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   private readonly adding = inject(Adding);
   private readonly swapping = inject(Swapping);
   private readonly menus = inject(LineMenus);

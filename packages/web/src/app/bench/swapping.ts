@@ -15,7 +15,7 @@ export class Swapping {
   private readonly editing = inject(Editing);
   private readonly store = inject(Store);
   private readonly jobId = this.store.selectSignal(benchFeature.selectJobId);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   /** Files on their way, and the pass that each is for. */
   private readonly awaited = new Map<string, string>();
 

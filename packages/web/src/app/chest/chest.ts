@@ -215,7 +215,7 @@ export class Chest {
   readonly layRamp = output<KeptRamp>();
 
   private readonly store = inject(Store);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   private readonly uploads = this.store.selectSignal(jobsFeature.selectUploads);
   private readonly ownFonts = this.store.selectSignal(fontsFeature.selectOwn);
   protected readonly fontProblem = this.store.selectSignal(fontsFeature.selectProblem);

@@ -57,8 +57,8 @@ import { SentTable } from './sent-table';
 export class DispatchPage {
   readonly job = input.required<string>();
   private readonly store = inject(Store);
-  protected readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
-  protected readonly infos = this.store.selectSignal(jobsFeature.selectAssets);
+  protected readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
+  protected readonly infos = this.store.selectSignal(jobsFeature.selectPictures);
   private readonly opened = this.store.selectSignal(jobsFeature.selectJob);
   protected readonly jobName = computed(() => this.opened()?.name ?? 'files');
   protected readonly choice = this.store.selectSignal(dispatchFeature.selectChoice);

@@ -39,7 +39,7 @@ export class SendDialog {
   private readonly store = inject(Store);
   private readonly ref = inject(MatDialogRef);
   protected readonly choice = this.store.selectSignal(dispatchFeature.selectChoice);
-  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
   private readonly sheet = computed((): KeptSheet | undefined => this.sheets().find(({ id }) => id === this.data.sheetId));
   protected readonly name = computed(() => this.sheet()?.document.name ?? '');
   protected readonly documents = computed(() => [this.sheet()?.document ?? []].flat());

@@ -88,7 +88,7 @@ export const dispatchFeature = createFeature({
     return {
       selectSendOuts,
       /** The sheets that are to go out: until somebody has said, the one that was on the bench last, or the first. */
-      selectGoing: createSelector(selectSheets, jobsFeature.selectSheets, benchFeature.selectId, (chosen, all, onBench) =>
+      selectGoing: createSelector(selectSheets, jobsFeature.selectSheetsToOpen, benchFeature.selectId, (chosen, all, onBench) =>
         chosen === null ? [all.find(({ id }) => id === onBench) ?? all[0] ?? []].flat() : all.filter(({ id }) => chosen.includes(id)),
       ),
       selectUnderWay: createSelector(selectSendOuts, (all) => all.filter((each) => each.state === 'queued' || each.state === 'rendering')),

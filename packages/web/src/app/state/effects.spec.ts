@@ -128,7 +128,7 @@ test('a picture that came in while the job was being read stays', async () => {
   await jest.advanceTimersByTimeAsync(0);
   store.dispatch(JobActions.pictureTakenIn({ id: 'u1', asset: ASSET }));
   reading.next({ job: JOB, sheets: [], assets: [] });
-  expect(store.selectSignal(jobsFeature.selectAssets)()).toEqual([ASSET]);
+  expect(store.selectSignal(jobsFeature.selectPictures)()).toEqual([ASSET]);
 });
 
 test('a send-out of another job never takes this job’s list; one that another window asked for is read', () => {
@@ -152,7 +152,7 @@ test('after the stream was lost all that is shown is read again; a sheet saved e
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [keptOf(posterOf(), 3)], assets: [ASSET] } }));
   events.next({ topic: 'reconnected' });
   expect([job, sendOuts, fonts].map((each) => each.mock.calls.length)).toEqual([1, 1, 1]);
-  expect(store.selectSignal(jobsFeature.selectSheets)()).toEqual([theirs]);
+  expect(store.selectSignal(jobsFeature.selectSheetsToOpen)()).toEqual([theirs]);
   // The bench takes it up, and it can be undone.
   store.dispatch(BenchActions.sheetLaidOut({ sheet: theirs }));
   expect(bench()).toMatchObject({ revision: 9, document: { name: 'theirs' }, saving: { state: 'saved' } });
@@ -168,7 +168,7 @@ test('what is removed goes from its lists, and comes back as it was', () => {
   const { store } = started({ remove: () => of(undefined), putBack: () => of(undefined), job: () => of(contents) });
   store.dispatch(JobActions.jobOpened({ contents: { ...contents, sheets: [] } }));
   const item = { kind: 'picture', id: ASSET.sha256, jobId: JOB.id, name: ASSET.name } as const;
-  const assets = store.selectSignal(jobsFeature.selectAssets);
+  const assets = store.selectSignal(jobsFeature.selectPictures);
   store.dispatch(TrayActions.removalWanted({ item }));
   expect(store.selectSignal(trayFeature.selectLatest)()).toEqual(item);
   store.dispatch(TrayActions.putBackWanted({ item }));

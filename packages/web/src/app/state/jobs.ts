@@ -40,7 +40,10 @@ export const JobActions = createActionGroup({
 interface JobsState {
   /** Null until they are listed. */
   readonly jobs: readonly Job[] | null;
-  readonly contents: JobContents | null;
+  /** The job that is open, with its sheets and its pictures; those are empty where there is none. */
+  readonly job: Job | null;
+  readonly sheets: EntityState<KeptSheet>;
+  readonly assets: EntityState<Asset>;
   readonly problem: string | null;
   /** Pictures on their way, in the order in which they were dropped. */
   readonly underWay: EntityState<Upload>;
@@ -51,9 +54,15 @@ interface JobsState {
 }
 
 const uploads = createEntityAdapter<Upload>();
+const sheets = createEntityAdapter<KeptSheet>();
+const assets = createEntityAdapter<Asset>({ selectId: ({ sha256 }) => sha256 });
+const [sheetsOf, assetsOf] = [sheets.getSelectors().selectAll, assets.getSelectors().selectAll];
+
 const initial: JobsState = {
   jobs: null,
-  contents: null,
+  job: null,
+  sheets: sheets.getInitialState(),
+  assets: assets.getInitialState(),
   problem: null,
   underWay: uploads.getInitialState(),
   latest: null,
@@ -65,34 +74,26 @@ const withUpload = (state: JobsState, id: string, change: Partial<Upload>): Jobs
   underWay: uploads.updateOne({ id, changes: change }, state.underWay),
 });
 
-const withSheet = (state: JobsState, sheet: KeptSheet): JobsState => {
-  const { contents } = state;
-  if (!contents || contents.job.id !== sheet.jobId) return state;
-  const known = contents.sheets.some((each) => each.id === sheet.id);
-  const sheets = known ? contents.sheets.map((each) => (each.id === sheet.id ? sheet : each)) : [...contents.sheets, sheet];
-  return { ...state, contents: { ...contents, sheets } };
-};
-
-const withoutSheet = (state: JobsState, id: string): JobsState =>
-  state.contents ? { ...state, contents: { ...state.contents, sheets: state.contents.sheets.filter((each) => each.id !== id) } } : state;
-
-const withAssets = (state: JobsState, change: (assets: readonly Asset[]) => readonly Asset[]): JobsState =>
-  state.contents ? { ...state, contents: { ...state.contents, assets: change(state.contents.assets) } } : state;
-
 /** A list as it was read, with what of it is known just so: what did not change is not shown anew. */
 const sameKept = <T>(read: readonly T[], known: readonly T[], isSame: (a: T, b: T) => boolean): readonly T[] => {
   const kept = read.map((each) => known.find((one) => isSame(one, each)) ?? each);
   return kept.length === known.length && kept.every((each, i) => each === known[i]) ? known : kept;
 };
 
-/** The job as it was read, with pictures that came in while it was being read. */
-const withKnown = (read: JobContents, known: JobContents | null, isFirst: boolean): JobContents => {
-  if (known?.job.id !== read.job.id) return read;
-  const later = isFirst ? known.assets.filter((asset) => !read.assets.some(({ sha256 }) => sha256 === asset.sha256)) : [];
+/** The job as it was read, with pictures that came in while it was being read for the first time. */
+const withRead = (state: JobsState, read: JobContents): JobsState => {
+  const whole = { ...state, job: read.job, isReadAgain: false, problem: null };
+  if (state.job?.id !== read.job.id) {
+    return { ...whole, sheets: sheets.setAll([...read.sheets], state.sheets), assets: assets.setAll([...read.assets], state.assets) };
+  }
+  const [knownSheets, knownAssets] = [sheetsOf(state.sheets), assetsOf(state.assets)];
+  const later = state.isReadAgain ? [] : knownAssets.filter((asset) => !read.assets.some(({ sha256 }) => sha256 === asset.sha256));
+  const nextSheets = sameKept(read.sheets, knownSheets, (a, b) => a.id === b.id && a.revision === b.revision && a.fault === b.fault);
+  const nextAssets = sameKept([...later, ...read.assets], knownAssets, (a, b) => JSON.stringify(a) === JSON.stringify(b));
   return {
-    ...read,
-    sheets: sameKept(read.sheets, known.sheets, (a, b) => a.id === b.id && a.revision === b.revision && a.fault === b.fault),
-    assets: sameKept([...later, ...read.assets], known.assets, (a, b) => JSON.stringify(a) === JSON.stringify(b)),
+    ...whole,
+    sheets: nextSheets === knownSheets ? state.sheets : sheets.setAll([...nextSheets], state.sheets),
+    assets: nextAssets === knownAssets ? state.assets : assets.setAll([...nextAssets], state.assets),
   };
 };
 
@@ -102,23 +103,16 @@ export const jobsFeature = createFeature({
     initial,
     on(JobActions.jobsListed, (state, { jobs }): JobsState => ({ ...state, jobs })),
     on(JobActions.jobEntered, (state, { id }): JobsState =>
-      state.contents?.job.id === id
-        ? { ...state, problem: null }
-        : { ...state, contents: null, problem: null, underWay: initial.underWay, latest: null },
+      state.job?.id === id ? { ...state, problem: null } : { ...initial, jobs: state.jobs, isReadAgain: state.isReadAgain },
     ),
-    on(JobActions.jobOpened, (state, { contents }): JobsState => ({
-      ...state,
-      contents: withKnown(contents, state.contents, !state.isReadAgain),
-      isReadAgain: false,
-      problem: null,
-    })),
+    on(JobActions.jobOpened, (state, { contents }) => withRead(state, contents)),
     on(JobActions.jobReadAgain, (state): JobsState => ({ ...state, isReadAgain: true })),
     on(JobActions.jobRefused, (state, { message }): JobsState => ({ ...state, problem: message })),
     on(JobActions.jobCreated, (state, { job }): JobsState => ({ ...state, jobs: [job, ...(state.jobs ?? [])] })),
     on(JobActions.jobRenamed, (state, { id, name }): JobsState => ({
       ...state,
       jobs: (state.jobs ?? []).map((job) => (job.id === id ? { ...job, name } : job)),
-      contents: state.contents?.job.id === id ? { ...state.contents, job: { ...state.contents.job, name } } : state.contents,
+      job: state.job?.id === id ? { ...state.job, name } : state.job,
     })),
     on(JobActions.pictureDropped, (state, { id, file }): JobsState => ({
       ...state,
@@ -130,25 +124,33 @@ export const jobsFeature = createFeature({
     on(JobActions.uploadDismissed, (state, { id }): JobsState => ({ ...state, underWay: uploads.removeOne(id, state.underWay) })),
     on(JobActions.pictureTakenIn, (state, { id, asset }): JobsState => {
       const underWay = uploads.removeOne(id, state.underWay);
-      const { contents } = state;
-      if (!contents) return { ...state, underWay };
-      const assets = [asset, ...contents.assets.filter((each) => each.sha256 !== asset.sha256)];
-      return { ...state, underWay, contents: { ...contents, assets }, latest: asset.drawer === 'picture' ? asset.sha256 : state.latest };
+      if (!state.job) return { ...state, underWay };
+      const latest = asset.drawer === 'picture' ? asset.sha256 : state.latest;
+      const others = assetsOf(state.assets).filter(({ sha256 }) => sha256 !== asset.sha256);
+      return { ...state, underWay, assets: assets.setAll([asset, ...others], state.assets), latest };
     }),
-    on(JobActions.pictureKnown, (state, { asset }) =>
-      withAssets(state, (assets) => assets.map((each) => (each.sha256 === asset.sha256 ? asset : each))),
+    on(JobActions.pictureKnown, (state, { asset }): JobsState => ({
+      ...state,
+      assets: assets.updateOne({ id: asset.sha256, changes: asset }, state.assets),
+    })),
+    on(TrayActions.removed, (state, { item }): JobsState => {
+      if (item.kind === 'sheet') return { ...state, sheets: sheets.removeOne(item.id, state.sheets) };
+      return item.kind === 'picture' ? { ...state, assets: assets.removeOne(item.id, state.assets) } : state;
+    }),
+    on(JobActions.sheetCreated, JobActions.sheetSaved, (state, { sheet }): JobsState =>
+      state.job?.id === sheet.jobId ? { ...state, sheets: sheets.setOne(sheet, state.sheets) } : state,
     ),
-    on(TrayActions.removed, (state, { item }) => {
-      if (item.kind === 'sheet') return withoutSheet(state, item.id);
-      return item.kind === 'picture' ? withAssets(state, (assets) => assets.filter((each) => each.sha256 !== item.id)) : state;
-    }),
-    on(JobActions.sheetCreated, JobActions.sheetSaved, (state, { sheet }) => withSheet(state, sheet)),
   ),
-  extraSelectors: ({ selectContents, selectUnderWay }) => ({
-    selectUploads: createSelector(selectUnderWay, uploads.getSelectors().selectAll),
-    /** The sheets of the job that can be opened. */
-    selectSheets: createSelector(selectContents, (contents) => contents?.sheets.filter(({ fault }) => fault === null) ?? []),
-    selectAssets: createSelector(selectContents, (contents) => contents?.assets ?? []),
-    selectJob: createSelector(selectContents, (contents) => contents?.job ?? null),
-  }),
+  extraSelectors: ({ selectJob, selectSheets, selectAssets, selectUnderWay }) => {
+    const [everySheet, everyAsset] = [createSelector(selectSheets, sheetsOf), createSelector(selectAssets, assetsOf)];
+    return {
+      selectUploads: createSelector(selectUnderWay, uploads.getSelectors().selectAll),
+      /** The sheets of the job that can be opened. */
+      selectSheetsToOpen: createSelector(everySheet, (all) => all.filter(({ fault }) => fault === null)),
+      selectPictures: everyAsset,
+      selectContents: createSelector(selectJob, everySheet, everyAsset, (job, sheets, assets): JobContents | null =>
+        job ? { job, sheets, assets } : null,
+      ),
+    };
+  },
 });

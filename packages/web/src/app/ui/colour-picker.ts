@@ -128,7 +128,7 @@ export class ColourPicker {
   readonly held = output<string>();
   readonly taken = output<string>();
 
-  private readonly sheets = inject(Store).selectSignal(jobsFeature.selectSheets);
+  private readonly sheets = inject(Store).selectSignal(jobsFeature.selectSheetsToOpen);
   protected readonly open = signal(false);
   protected readonly isWrong = signal(false);
   protected readonly axes = AXES;

@@ -33,8 +33,8 @@ export class AddRow {
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
   private readonly id = this.store.selectSignal(benchFeature.selectId);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
-  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
   protected readonly notYet = notYet;
   private asked = 0;
 

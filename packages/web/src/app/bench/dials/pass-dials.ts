@@ -108,9 +108,9 @@ export class PassDials {
   private readonly editing = inject(Editing);
   private readonly rendering = inject(Rendering);
   private readonly store = inject(Store);
-  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
   private readonly id = this.store.selectSignal(benchFeature.selectId);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   private readonly only = this.store.selectSignal(benchFeature.selectAlone);
   protected readonly edits = inject(TicketEdits);
 

@@ -79,7 +79,7 @@ export class PassPicture {
   readonly id = input.required<string>();
   readonly sha256 = input.required<string>();
   private readonly swapping = inject(Swapping);
-  private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
+  private readonly assets = inject(Store).selectSignal(jobsFeature.selectPictures);
 
   protected readonly over = signal(false);
   protected readonly asset = computed(() => this.assetOf(this.sha256()));

@@ -129,8 +129,8 @@ export class PlacementDials {
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
   private readonly store = inject(Store);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
-  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
   protected readonly lengths = inject(Lengths);
 
   protected readonly beyond = BEYOND as unknown as Extract<AnyDial, { type: 'choice' }>;

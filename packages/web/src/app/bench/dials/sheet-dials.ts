@@ -190,7 +190,7 @@ export class SheetDials {
   readonly sheet = input.required<Sheet>();
   private readonly editing = inject(Editing);
   private readonly store = inject(Store);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   private readonly jobId = this.store.selectSignal(benchFeature.selectJobId);
   protected readonly lengths = inject(Lengths);
   protected readonly stocks = STOCKS.map((stock) => ({ value: stock, words: stock.name, colour: stock.colour }));

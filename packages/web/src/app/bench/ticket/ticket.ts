@@ -269,7 +269,7 @@ export class Ticket {
 
   private readonly things = inject(Adding);
   protected readonly measuring = this.things.measuring;
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   /** What is likely wanted next. */
   protected readonly suggestions = computed(() => {
     const sheet = this.sheet();

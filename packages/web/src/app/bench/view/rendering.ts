@@ -74,13 +74,13 @@ export class Rendering {
   private readonly timing = inject(Timing);
   private readonly store = inject(Store);
   private readonly document = this.store.selectSignal(benchFeature.selectDocument);
-  private readonly assets = this.store.selectSignal(jobsFeature.selectAssets);
+  private readonly assets = this.store.selectSignal(jobsFeature.selectPictures);
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly chosenIds = this.store.selectSignal(benchFeature.selectChosenIds);
 
   private readonly shown = this.store.selectSignal(benchFeature.selectShown);
   private readonly id = this.store.selectSignal(benchFeature.selectId);
-  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheets);
+  private readonly sheets = this.store.selectSignal(jobsFeature.selectSheetsToOpen);
 
   /** A sheet that is only tried: shown on the table in place of the real one, never kept. */
   readonly trial = signal<Sheet | null>(null);

@@ -52,7 +52,7 @@ export class WearTexture {
   readonly pass = input.required<Pass>();
   protected readonly attachments = inject(Attachments);
   private readonly adding = inject(Adding);
-  private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
+  private readonly assets = inject(Store).selectSignal(jobsFeature.selectPictures);
 
   /** Pictures of the job by their hash, made surfaces by their name. */
   protected readonly textures = computed(() => [

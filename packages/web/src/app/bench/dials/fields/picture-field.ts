@@ -29,7 +29,7 @@ export class PictureField {
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
 
-  private readonly assets = inject(Store).selectSignal(jobsFeature.selectAssets);
+  private readonly assets = inject(Store).selectSignal(jobsFeature.selectPictures);
 
   protected readonly options = computed(() => [
     { value: '', words: 'none yet' },
