@@ -86,7 +86,8 @@ const lightOf = (context: Context, wish: MapWish, pass: Pass, title: string, { s
   const onGrid = (shift: number): Plane => {
     if (of !== 'beneath' && !('pass' in of)) {
       const made = light(surfaceOrPicture(context, of, wish, pass, pxPerMm / 2 ** shift));
-      return shift === 0 ? made : keptInTiles(made, KEPT_SIDE);
+      // What a step reads of it changes with the step's dials: a draft has the rest of it at hand.
+      return shift === 0 && scale.curves === 'never' ? made : keptInTiles(made, KEPT_SIDE);
     }
     const printed =
       of === 'beneath'
