@@ -1,17 +1,10 @@
 import { createKernels } from '@uvrant/kernels';
 import type { BlendMode as SkiaMode, CanvasKit } from 'canvaskit-wasm';
 import { BLEND_MODES, composite, ONE, type BlendMode, type ModeName, type Triple } from '../src';
+import { numbers } from './support/numbers';
 
 // eslint-disable-next-line @typescript-eslint/no-require-imports
 const load = require('canvaskit-wasm') as () => Promise<CanvasKit>;
-
-/** A small repeatable generator of numbers 0 … 1 (mulberry32, public domain). */
-const numbers = (seed: number) => () => {
-  seed = (seed + 0x6d2b79f5) | 0;
-  let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-  return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-};
 
 const SIDE = 64;
 /** Unpremultiplied RGBA8; the ends of the scale and full or no coverage come up often. */

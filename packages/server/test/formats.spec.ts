@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { inflateSync } from 'node:zlib';
 import type * as fastPng from 'fast-png';
+import { Resvg } from '@resvg/resvg-js';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import * as utif from 'utif2';
@@ -539,6 +540,62 @@ describe('OpenRaster', () => {
     const { note, bytes } = await sent({ ...smooth, passes: [...smooth.passes.slice(0, 2), overall, words] }, 'openraster');
     expect(note).toBe('What prints up to “Aged” is one layer: it treats what is beneath it.');
     expect((await entriesOf(bytes)).get('stack.xml')!.toString()).toContain('name="Printed together"');
+  });
+});
+
+describe('SVG', () => {
+  const drawnBy = (svg: Buffer, width: number): { readonly pixels: Buffer; readonly width: number; readonly height: number } => {
+    const image = new Resvg(svg.toString('utf8'), { fitTo: { mode: 'width', value: width }, font: { loadSystemFonts: false } }).render();
+    // Each look at its pixels copies them.
+    return { pixels: image.pixels, width: image.width, height: image.height };
+  };
+
+  test('drawn by resvg it is the print: no pixel away from an edge differs, and its dots hold the print’s ink', async () => {
+    const { bytes, width, height, note } = await sent(hard, 'svg');
+    expect(note).toBeNull();
+    const [rgba, drawn] = [await print(hard), drawnBy(bytes, width)];
+    expect([drawn.width, drawn.height]).toEqual([width, height]);
+    let [ours, theirs, off] = [0, 0, 0];
+    for (let y = 1; y < height - 1; y++) {
+      for (let x = 1; x < width - 1; x++) {
+        const i = 4 * (y * width + x);
+        ours += rgba[i + 3] as number;
+        theirs += drawn.pixels[i + 3] as number;
+        const isEdge = [-1, 1, -width, width, -width - 1, width + 1, 1 - width, width - 1].some((by) =>
+          [0, 1, 2, 3].some((c) => rgba[i + 4 * by + c] !== rgba[i + c]),
+        );
+        if (!isEdge && [0, 1, 2, 3].some((c) => Math.abs((rgba[i + c] as number) - (drawn.pixels[i + c] as number)) > 2)) off++;
+      }
+    }
+    expect(off).toBe(0);
+    expect(Math.abs(ours / theirs - 1)).toBeLessThan(0.01);
+  });
+
+  test('its size is the sheet’s, its inks are paths with their names; a colour that is no ink is a picture beneath', async () => {
+    const text = (await sent(hard, 'svg', { ground: 'on stock' })).bytes.toString('utf8');
+    const perMm = 150 / 25.4;
+    expect(text).toContain(`width="${295 / perMm}mm" height="${236 / perMm}mm" viewBox="0 0 295 236"`);
+    expect([...text.matchAll(/<path fill="([^"]*)".*?<title>([^<]*)</g)].map(([, fill, name]) => [fill, name])).toEqual([
+      [SOOT.colour, SOOT.name],
+      [FLARE.colour, FLARE.name],
+    ]);
+    expect(text).toContain(`<rect width="295" height="236" fill="${hard.stock.colour}"/>`);
+    expect(text).not.toContain('<image');
+    const mixed = await sent(smooth, 'svg');
+    expect(mixed.note).toContain('“Wash” prints colours that are no ink: it is a picture beneath the outlines.');
+    const image = /href="data:image\/png;base64,([^"]*)"/.exec(mixed.bytes.toString('utf8'))?.[1] ?? '';
+    expect(PNG.sync.read(Buffer.from(image, 'base64')).width).toBe(295);
+  });
+
+  test('soft tone is told of: an outline runs where half of the paper is covered', async () => {
+    const soft = { ...freshPass('pale', 'Pale', freshSource('flat', { colour: { ink: FLARE.id } }), boxAt(25, 20, 44, 34)) };
+    const pale: Sheet = { ...smooth, passes: [{ ...soft, lay: { mode: 'normal', strength: 0.7 } }] };
+    expect((await sent(pale, 'svg')).note).toContain(`What “${FLARE.name}” prints is soft`);
+  });
+
+  test('words of a name are no tags', async () => {
+    const text = (await sent({ ...hard, name: 'Dots & <bars>' }, 'svg')).bytes.toString('utf8');
+    expect(text).toContain('<title>Dots &#38; &#60;bars&#62;</title>');
   });
 });
 

@@ -8,11 +8,12 @@ import { openraster } from './openraster';
 import { pdf } from './pdf';
 import { plates } from './plates';
 import { png } from './png';
+import { svg } from './svg';
 import { tiff } from './tiff';
 import { webp } from './webp';
 
 /** The first that a file's ending suits is taken where none is named. */
-export const FILE_FORMATS = { png, plates, pdf, tiff, jpeg, webp, avif, openraster, 'job-ticket': jobTicket };
+export const FILE_FORMATS = { png, plates, pdf, tiff, jpeg, webp, avif, svg, openraster, 'job-ticket': jobTicket };
 
 export type FormatName = keyof typeof FILE_FORMATS;
 export const FORMAT_NAMES = Object.keys(FILE_FORMATS) as readonly FormatName[];

@@ -5,6 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { readsBeneath, type ModeName, type Pass, type Sheet } from '@uvrant/core';
 import { ZipFile } from 'yazl';
 import { PngWriter } from '../../render/png';
+import { xmlText } from '../../render/xml';
 import type { WriteOrder, Writer } from './declare';
 import { pictureRows, type PictureLook } from './picture-rows';
 
@@ -81,8 +82,6 @@ const layersOf = (sheet: Sheet): { readonly layers: Layer[]; readonly note: stri
   return { layers, note: note ?? null };
 };
 
-const escaped = (words: string): string => words.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
-
 const picture = async (order: WriteOrder, sheet: Sheet, path: string, look: PictureLook): Promise<{ width: number; height: number }> => {
   const { width, height, rows } = await pictureRows({ ...order, job: { ...order.job, sheet } }, look);
   const file = new PngWriter(path, width, height, order.job.devicePpi);
@@ -110,7 +109,7 @@ export const writeOpenRaster: Writer<'openraster'> = async (order) => {
     await picture({ ...order, told: () => undefined }, job.sheet, join(folder, 'thumbnail.png'), { onStock: false, longest: THUMBNAIL });
     const lines = [...layers].reverse().map(({ name, sheet, composite, opacity }) => {
       const looks = `composite-op="${composite}" opacity="${opacity}"`;
-      return `    <layer name="${escaped(name)}" src="${drawn.get(sheet)}" x="0" y="0" ${looks} />`;
+      return `    <layer name="${xmlText(name)}" src="${drawn.get(sheet)}" x="0" y="0" ${looks} />`;
     });
     const image = `<image version="0.0.5" w="${size.width}" h="${size.height}" xres="${job.devicePpi}" yres="${job.devicePpi}">`;
     const stack = `<?xml version="1.0" encoding="UTF-8"?>\n${image}\n  <stack>\n${lines.join('\n')}\n  </stack>\n</image>\n`;

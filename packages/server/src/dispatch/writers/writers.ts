@@ -7,6 +7,7 @@ import { writeOpenRaster } from './openraster';
 import { writePdf } from './pdf';
 import { writePlate } from './plates';
 import { writePng } from './png';
+import { writeSvg } from './svg';
 import { writeTiff } from './tiff';
 
 const WRITERS: { readonly [N in FormatName]: Writer<N> } = {
@@ -17,6 +18,7 @@ const WRITERS: { readonly [N in FormatName]: Writer<N> } = {
   jpeg: writeJpeg,
   webp: writeWebp,
   avif: writeAvif,
+  svg: writeSvg,
   openraster: writeOpenRaster,
   'job-ticket': writeJobTicket,
 };
@@ -32,6 +34,7 @@ const MIME: Readonly<Record<string, string>> = {
   jpg: 'image/jpeg',
   webp: 'image/webp',
   avif: 'image/avif',
+  svg: 'image/svg+xml',
   ora: 'image/openraster',
 };
 

@@ -1,0 +1,2 @@
+/** Words within XML, between tags or quotes. */
+export const xmlText = (words: string): string => words.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
