@@ -390,7 +390,7 @@ describe('PDF', () => {
     });
 
   test('each ink is a mask of one bit in a Separation of its name, bit for bit the plate, and overprints', async () => {
-    const { bytes } = await sent(hard, 'pdf');
+    const { bytes } = await sent(hard, 'pdf', { letters: 'as printed' });
     const { pdfjs, page } = await opened(bytes);
     const { fnArray } = await page.getOperatorList();
     expect(fnArray.filter((each) => each === pdfjs.OPS.paintImageMaskXObject).length).toBe(2);
@@ -414,7 +414,7 @@ describe('PDF', () => {
 
   const hasGhostscript = spawnSync('gs', ['--version']).status === 0;
   (hasGhostscript ? test : test.skip)('Ghostscript takes the plates apart again without a wrong pixel', async () => {
-    const { path, width, height } = await sent({ ...hard, size: { width: 50.8, height: 40.64 } }, 'pdf');
+    const { path, width, height } = await sent({ ...hard, size: { width: 50.8, height: 40.64 } }, 'pdf', { letters: 'as printed' });
     const done = spawnSync(
       'gs',
       ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', '-r150', '-o', join(folder, 'sep%d.tif'), path],
@@ -437,6 +437,52 @@ describe('PDF', () => {
       ).toBe(0);
     }
   });
+
+  /** Flare everywhere, and lettering of soot over it. */
+  const lettered: Sheet = {
+    ...hard,
+    size: { width: 50.8, height: 40.64 },
+    passes: [freshPass('ground', 'Ground', freshSource('flat', { colour: { ink: FLARE.id } }), boxAt(25.4, 20.32, 50.8, 40.64)), words],
+  };
+
+  test('lettering that nothing was done to is drawn by its outlines, over the other inks', async () => {
+    const { bytes } = await sent(lettered, 'pdf');
+    const { pdfjs, page } = await opened(bytes);
+    const { fnArray } = await page.getOperatorList();
+    expect(fnArray.filter((each) => each === pdfjs.OPS.constructPath).length).toBe(1);
+    const drawing =
+      streams(bytes)
+        .find(({ data }) => data.includes('/Cover gs'))
+        ?.data.toString('latin1') ?? '';
+    // As many outlines as the letters have: M a r l F o l d, three of them with one inside.
+    expect(drawing.match(/ m /g)?.length).toBe(11);
+    expect(drawing).toMatch(/\/Ink0 cs 1 scn .* c h f Q/s);
+    expect((await sent({ ...lettered, passes: [...lettered.passes].reverse() }, 'pdf')).bytes.toString('latin1')).toContain('/Plate1');
+  });
+
+  (hasGhostscript ? test : test.skip)(
+    'its outlines and the print’s own pixels are the same letters, knocked out of what is beneath',
+    async () => {
+      const { path } = await sent(lettered, 'pdf');
+      const done = spawnSync(
+        'gs',
+        ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', '-r150', '-o', join(folder, 'letters%d.tif'), path],
+        { encoding: 'utf8' },
+      );
+      expect([done.status, done.stderr]).toEqual([0, '']);
+      for (const ink of [SOOT, FLARE]) {
+        const light = await sharp(join(folder, `letters1(${ink.name}).tif`))
+          .greyscale()
+          .raw()
+          .toBuffer();
+        const own = await plate(lettered, ink.id);
+        // Ghostscript paints every pixel that an outline touches; ours are those whose middle it covers.
+        const touched = own.filter((value, i) => 255 - (light[i] as number) !== value).length;
+        expect(touched).toBeGreaterThan(0);
+        expect(touched / own.filter((value) => value === (ink === SOOT ? 255 : 0)).length).toBeLessThan(0.4);
+      }
+    },
+  );
 
   test('one picture is the print on white by its palette; bleed and marks make the page larger round the same trim', async () => {
     const { bytes, width } = await sent(hard, 'pdf', { plates: 'one picture', bleed: 3, marks: true });
@@ -468,7 +514,7 @@ describe('PDF', () => {
   });
 
   test('a smooth sheet’s inks are 8-bit images, and its colours a picture beneath them', async () => {
-    const { bytes, note } = await sent(smooth, 'pdf');
+    const { bytes, note } = await sent(smooth, 'pdf', { letters: 'as printed' });
     const images = streams(bytes).filter(({ dictionary }) => dictionary.includes('/Subtype /Image'));
     expect(images.length).toBe(3);
     expect(note).toContain('“Wash” prints colours that are no ink');
@@ -551,7 +597,7 @@ describe('SVG', () => {
   };
 
   test('drawn by resvg it is the print: no pixel away from an edge differs, and its dots hold the print’s ink', async () => {
-    const { bytes, width, height, note } = await sent(hard, 'svg');
+    const { bytes, width, height, note } = await sent(hard, 'svg', { letters: 'as printed' });
     expect(note).toBeNull();
     const [rgba, drawn] = [await print(hard), drawnBy(bytes, width)];
     expect([drawn.width, drawn.height]).toEqual([width, height]);
@@ -578,6 +624,7 @@ describe('SVG', () => {
     expect([...text.matchAll(/<path fill="([^"]*)".*?<title>([^<]*)</g)].map(([, fill, name]) => [fill, name])).toEqual([
       [SOOT.colour, SOOT.name],
       [FLARE.colour, FLARE.name],
+      [SOOT.colour, SOOT.name],
     ]);
     expect(text).toContain(`<rect width="295" height="236" fill="${hard.stock.colour}"/>`);
     expect(text).not.toContain('<image');
@@ -585,6 +632,19 @@ describe('SVG', () => {
     expect(mixed.note).toContain('“Wash” prints colours that are no ink: it is a picture beneath the outlines.');
     const image = /href="data:image\/png;base64,([^"]*)"/.exec(mixed.bytes.toString('utf8'))?.[1] ?? '';
     expect(PNG.sync.read(Buffer.from(image, 'base64')).width).toBe(295);
+  });
+
+  test('lettering that nothing was done to has the curves of its font, or is traced with its ink', async () => {
+    const text = (await sent(hard, 'svg')).bytes.toString('utf8');
+    expect(text.match(/<path fill="[^"]*" d="M[^"]*C/g)?.length).toBe(1);
+    const traced = (await sent(hard, 'svg', { letters: 'as printed' })).bytes.toString('utf8');
+    expect(traced).not.toMatch(/d="[^"]*C/);
+    // Both ways the same letters: their ink differs by what a pixel's edge may.
+    const inkOf = (svg: string): number =>
+      drawnBy(Buffer.from(svg), 1180)
+        .pixels.filter((_, i) => i % 4 === 3)
+        .reduce((sum, v) => sum + v, 0);
+    expect(Math.abs(inkOf(text) / inkOf(traced) - 1)).toBeLessThan(0.01);
   });
 
   test('soft tone is told of: an outline runs where half of the paper is covered', async () => {

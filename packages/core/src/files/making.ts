@@ -1,4 +1,4 @@
-import { length, toggle } from '../fields/dials';
+import { choice, length, toggle } from '../fields/dials';
 
 /** How plates are made; what films, PDF and TIFF with inks have in common. */
 export const MAKING = {
@@ -21,3 +21,10 @@ export const MAKING = {
     shownWhen: { dial: 'underbase', is: true },
   }),
 };
+
+/** How lettering that nothing was done to is drawn; with a trap it is part of its plate, which spreads it. */
+export const LETTERS = choice({
+  title: 'Untreated lettering',
+  options: ['outlines of its font', 'as printed'],
+  default: 'outlines of its font',
+});

@@ -1,6 +1,6 @@
 import { choice, length, toggle } from '../fields/dials';
 import { fileFormat } from './declare';
-import { MAKING } from './making';
+import { LETTERS, MAKING } from './making';
 
 export const pdf = fileFormat({
   title: 'PDF',
@@ -9,6 +9,7 @@ export const pdf = fileFormat({
     plates: choice({ title: 'As', options: ['one picture', 'a plate an ink'], default: 'a plate an ink' }),
     bleed: length({ title: 'Bleed', min: 0, max: 20, default: 0, wide: true, more: 'prints further beyond the trim' }),
     marks: toggle({ title: 'Trim marks', default: false }),
+    letters: { ...LETTERS, shownWhen: { dial: 'plates', is: 'a plate an ink' } },
     trap: { ...MAKING.trap, shownWhen: { dial: 'plates', is: 'a plate an ink' } },
   },
   ending: () => 'pdf',

@@ -1,4 +1,4 @@
-import type { Sheet, SourceInfo } from '@uvrant/core';
+import type { Sheet, SourceInfo, TypePort } from '@uvrant/core';
 import { typeFor } from '../fonts/type-setting';
 import { Print, type PlateOrder } from './print-bands';
 import { TileFiles } from './tile-files';
@@ -17,15 +17,20 @@ export interface PrintJob {
   readonly plates?: PlateOrder;
 }
 
-/** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
-export const openedPrint = async ({ sheet, others, devicePpi, pictures, fonts, plates }: PrintJob): Promise<Print> => {
-  const byHash = new Map(pictures.map((picture) => [picture.info.sha256, picture]));
-  const infoOf = (sha256: string): SourceInfo | undefined => byHash.get(sha256)?.info;
-  const files = new TileFiles(infoOf, (sha256) => byHash.get(sha256)?.folder ?? '');
-  const type = await typeFor([sheet, ...others.values()], ({ sha256, name }) => {
+/** What sets the type of a job's sheets. @throws Error for a font that is not here. */
+export const typeOfJob = ({ sheet, others, fonts }: Pick<PrintJob, 'sheet' | 'others' | 'fonts'>): Promise<TypePort | null> =>
+  typeFor([sheet, ...others.values()], ({ sha256, name }) => {
     const font = fonts.find((each) => each.sha256 === sha256);
     if (!font) throw new Error(`The font ${name} is not here any more.`);
     return font.bytes;
   });
+
+/** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
+export const openedPrint = async (job: PrintJob): Promise<Print> => {
+  const { sheet, others, devicePpi, pictures, plates } = job;
+  const byHash = new Map(pictures.map((picture) => [picture.info.sha256, picture]));
+  const infoOf = (sha256: string): SourceInfo | undefined => byHash.get(sha256)?.info;
+  const files = new TileFiles(infoOf, (sha256) => byHash.get(sha256)?.folder ?? '');
+  const type = await typeOfJob(job);
   return new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type }, plates);
 };

@@ -1,9 +1,10 @@
-import { colourPart, pxPerMm, trueScale, wholeRegion, type Ink, type OptionsOf, type Sheet } from '@uvrant/core';
+import { colourPart, pxPerMm, trueScale, wholeRegion, type Ink, type OptionsOf, type Point, type Sheet } from '@uvrant/core';
 import { figure, pdfName, pdfText, PdfWriter, POINTS_A_MM } from '../../render/pdf';
 import { cmykRows, iccProfile } from '../../render/profiles';
 import { channelsOf, onStock, paletteWith, rowsOnStock } from '../../render/rows';
 import { bitRows, bitsFor, packedRows } from '../../render/bits';
 import { printedRegion, type WriteOrder, type Writer } from './declare';
+import { cubicPath, drawnLetters, type DrawnLetters } from './letters';
 import { pictureRows } from './picture-rows';
 import { plateRows, unplatedNote } from './plate-rows';
 import { registrationMarks, trimMarks } from './pdf-marks';
@@ -83,22 +84,35 @@ const printed = async (pdf: PdfWriter, order: PdfOrder, profile: number): Promis
   return parts;
 };
 
+const pair = ([x, y]: Point): string => `${figure(x)} ${figure(y)}`;
+/** Operators of paths (8.5.2). */
+const PDF_PATH = {
+  move: (to: Point) => `${pair(to)} m`,
+  line: (to: Point) => `${pair(to)} l`,
+  curve: (one: Point, two: Point, to: Point) => `${pair(one)} ${pair(two)} ${pair(to)} c`,
+  close: 'h',
+};
+
 /** The trim grown by some mm, in points from the bottom left. */
 const trimBox = (trim: { readonly width: number; readonly height: number }, room: number, by: number): number[] =>
   [room - by, room - by, room + trim.width + by, room + trim.height + by].map((mm) => mm * POINTS_A_MM);
 
 const box = (name: string, sides: readonly number[]): string => `/${name} [${sides.map(figure).join(' ')}]`;
 
-/** At its trim size, with bleed and marks where they are asked for; in full colour, or each ink a plate that overprints. */
+/**
+ * At its trim size, with bleed and marks where they are asked for; in full colour, or each ink a plate that overprints, with lettering
+ * that nothing was done to over them as its font draws it.
+ */
 export const writePdf: Writer<'pdf'> = async (order) => {
   const { job, path, options, crop } = order;
   const { sheet, devicePpi } = job;
   const pdf = new PdfWriter(path);
   const srgb = await pdf.stream('/N 3', [await iccProfile('srgb')]);
   const bleed = crop ? 0 : options.bleed;
-  const parts = await printed(pdf, { ...order, bleed }, srgb);
-
   const isPicture = options.plates === 'one picture';
+  const { rest, letters } = await drawnLetters(job, isPicture ? { ...options, letters: 'as printed' } : options);
+  const parts = await printed(pdf, { ...order, job: { ...job, sheet: rest }, bleed }, srgb);
+
   const intentProfile = isPicture ? srgb : await pdf.stream('/N 4', [await iccProfile('cmyk')]);
   const condition = isPicture ? 'sRGB IEC61966-2.1' : 'CMYK';
   const intent = pdf.object(
@@ -117,10 +131,17 @@ export const writePdf: Writer<'pdf'> = async (order) => {
   const place = `${figure(bled.width * scale)} 0 0 ${figure(bled.height * scale)} ${figure(left)} ${figure(bottom)} cm`;
   const all = options.marks ? await separation(pdf, 'All', [0, 0, 0]) : null;
   const marks = options.marks ? [...trimMarks(trim, room, bleed), ...registrationMarks(trim, room, bleed)].join('\n') : '';
+  // Lettering takes the other inks away where it lies, as it does in the print.
+  const drawLetters = ({ ink, outline }: DrawnLetters['letters'][number]): string => {
+    const corner = crop ?? { x: 0, y: 0 };
+    const placed = ([x, y]: Point): Point => [(room + x - corner.x) * POINTS_A_MM, height - (room + y - corner.y) * POINTS_A_MM];
+    return `q /Ink${sheet.inks.findIndex(({ id }) => id === ink)} cs 1 scn ${cubicPath(outline, placed, PDF_PATH)} f Q`;
+  };
   const content = [
     'q /Over gs',
     ...parts.map((part) => `q ${place} ${part.content} Q`),
-    ...(all ? [`/All CS 1 SCN 0.25 w\n${marks}`] : []),
+    ...(letters.length > 0 ? ['/Cover gs', ...letters.map(drawLetters)] : []),
+    ...(all ? [`/Over gs /All CS 1 SCN 0.25 w\n${marks}`] : []),
     'Q',
   ].join('\n');
   const drawing = await pdf.stream('', [Buffer.from(content, 'latin1')]);
@@ -134,7 +155,8 @@ export const writePdf: Writer<'pdf'> = async (order) => {
       box('MediaBox', [0, 0, width, height]),
       box('BleedBox', trimBox(trim, room, bleed)),
       box('TrimBox', trimBox(trim, room, 0)),
-      `/Resources << /ExtGState << /Over << /Type /ExtGState ${isPicture ? '' : '/OP true /op true /OPM 1'} >> >>`,
+      `/Resources << /ExtGState << /Over << /Type /ExtGState ${isPicture ? '' : '/OP true /op true /OPM 1'} >>`,
+      '/Cover << /Type /ExtGState /OP false /op false >> >>',
       `/XObject << ${named(parts.flatMap(({ xObjects }) => xObjects))} >> /ColorSpace << ${named(spaces)} >> >> >>`,
     ].join(' '),
   );

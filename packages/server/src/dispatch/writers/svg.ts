@@ -12,6 +12,7 @@ import {
   pxPerMm,
   type Ink,
   type OptionsOf,
+  type Point,
   type Region,
   type Ring,
   type Sheet,
@@ -19,6 +20,7 @@ import {
 import { PngWriter } from '../../render/png';
 import { xmlText } from '../../render/xml';
 import type { WriteOrder, Writer } from './declare';
+import { cubicPath, drawnLetters } from './letters';
 import { pictureRows } from './picture-rows';
 import { plateRows, unplatedNote } from './plate-rows';
 
@@ -127,6 +129,15 @@ const pictureOf = async (order: WriteOrder, sheet: Sheet, path: string): Promise
   await file.end();
 };
 
+const at = ([x, y]: Point): string => `${Number(x.toFixed(3))} ${Number(y.toFixed(3))}`;
+/** The commands of path data. */
+const SVG_PATH = {
+  move: (to: Point) => `M${at(to)}`,
+  line: (to: Point) => `L${at(to)}`,
+  curve: (one: Point, two: Point, to: Point) => `C${at(one)} ${at(two)} ${at(to)}`,
+  close: 'z',
+};
+
 const quoted = (names: readonly string[]): string => names.map((name) => `“${name}”`).join(', ');
 
 /** What becomes of soft tone, which outlines cannot show. */
@@ -139,17 +150,19 @@ const softNote = ({ plates }: Traced): string | null => {
 
 /**
  * Each ink a path (SVG 1.1; the blending of overprints by CSS Compositing and Blending 1). Edges are found between pixels, from the same
- * print with edges a pixel soft; where that shows a tone, those of a hard sheet's own pixels. Colours that are no ink are a picture.
+ * print with edges a pixel soft; where that shows a tone, those of a hard sheet's own pixels. Colours that are no ink are a
+ * picture; lettering that nothing was done to lies over all as its font draws it.
  */
 export const writeSvg: Writer<'svg'> = async (order) => {
   const { job, path, options, told } = order;
   const { sheet, devicePpi } = job;
   const folder = mkdtempSync(join(tmpdir(), 'uvrant-outlines-'));
   try {
-    const inks = printedInks(sheet);
-    const colours = inks.length > 0 ? colourPart(sheet) : sheet;
+    const { rest, letters } = await drawnLetters(job, options);
+    const inks = printedInks(rest);
+    const colours = sheet.inks.length > 0 ? colourPart(rest) : rest;
     const part = (from: number, to: number) => (share: number) => told(from + share * (to - from));
-    const outlined = await traced({ ...order, told: part(0, 0.8) }, inks, folder);
+    const outlined = await traced({ ...order, job: { ...job, sheet: rest }, told: part(0, 0.8) }, inks, folder);
     const picture = join(folder, 'colours.png');
     if (colours) await pictureOf({ ...order, told: part(0.8, 0.95) }, colours, picture);
 
@@ -173,7 +186,14 @@ export const writeSvg: Writer<'svg'> = async (order) => {
       for await (const text of createReadStream(data, 'utf8')) file.add(text as string);
       file.add(`"><title>${xmlText(ink.name)}</title></path>\n`);
     }
-    file.add('</g>\n</svg>\n');
+    file.add('</g>\n');
+    for (const { ink, outline } of letters) {
+      const { colour, name } = sheet.inks.find(({ id }) => id === ink) as Ink;
+      const corner = order.crop ?? { x: 0, y: 0 };
+      const place = ([x, y]: Point): Point => [(x - corner.x) * perMm, (y - corner.y) * perMm];
+      file.add(`<path fill="${colour}" d="${cubicPath(outline, place, SVG_PATH)}"><title>${xmlText(name)}</title></path>\n`);
+    }
+    file.add('</svg>\n');
     file.end();
     told(1);
     const notes = [unplatedNote(sheet, 'it is a picture beneath the outlines'), softNote(outlined)].filter((note) => note !== null);
