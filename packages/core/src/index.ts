@@ -59,6 +59,7 @@ export * from './plates/moire';
 export * from './plates/outline-readings';
 export * from './plates/outlines';
 export * from './plates/plate-bytes';
+export * from './plates/plate-list';
 export * from './plates/plate-nodes';
 export * from './plates/printed-inks';
 export * from './plates/texture-greys';

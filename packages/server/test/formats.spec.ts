@@ -237,6 +237,25 @@ describe('TIFF', () => {
     expect(Math.max(...channel(2))).toBeGreaterThan(60);
   });
 
+  test('colours that are no ink are films of the four process inks: those of CMYK with inks, 8 bits each', async () => {
+    const samples = decoded((await sent(smooth, 'tiff', { pixels: 'CMYK + inks' })).bytes).data;
+    for (const [channel, name] of ['cyan', 'magenta', 'yellow', 'black'].entries()) {
+      const film = await sent(smooth, 'plates', { file: 'PNG', marks: false, process: true }, `process-${name}`);
+      expect(film.note).toBeNull();
+      const read = decode(film.bytes);
+      expect([read.depth, read.channels]).toEqual([8, 1]);
+      const own = samples.filter((_, i) => i % 6 === channel);
+      if (name === 'yellow') expect(Math.max(...own)).toBeGreaterThan(60);
+      expect(
+        wrong(
+          Array.from(read.data, (light) => 255 - light),
+          own,
+        ),
+      ).toBe(0);
+    }
+    await expect(sent(hard, 'plates', {}, 'process-cyan')).rejects.toThrow('The sheet has no ink “process-cyan”.');
+  });
+
   test('CCITT G4 is read back by libtiff and another decoder: runs of every length, noise, and rows all of one colour', async () => {
     const [width, height] = [6001, 700];
     const noise = pixelNoise(width);

@@ -10,6 +10,7 @@ export const plates = fileFormat({
     reading: choice({ title: 'Reads', options: ['right', 'mirrored'], default: 'right' }),
     marks: toggle({ title: 'Marks and slug', default: true }),
     ...MAKING,
+    process: toggle({ title: 'Other colours in CMYK', default: false }),
   },
   ending: ({ file }) => ({ TIFF: 'tif', PNG: 'png', PDF: 'pdf' })[file],
   suffix: ({ reading }) => (reading === 'mirrored' ? 'mirrored' : null),

@@ -15,7 +15,9 @@ import {
   fontsOf,
   patternFault,
   picturesOf,
-  printedInks,
+  isPlate,
+  plateList,
+  plateTitle,
   printedSheets,
   STANDARD_PATTERN,
   trueScale,
@@ -61,10 +63,7 @@ type Naming = Pick<Row, 'format' | 'options' | 'ink' | 'devicePpi' | 'width' | '
 };
 
 const named = (sheet: Sheet, { pattern, ink, devicePpi, ...known }: Naming): string =>
-  fileName(pattern, { ...known, sheet, ppi: devicePpi, ink: ink && inkName(sheet, ink) });
-
-const inkName = (sheet: Sheet, ink: string): string =>
-  ink === UNDERBASE ? 'white' : (sheet.inks.find(({ id }) => id === ink)?.name ?? ink);
+  fileName(pattern, { ...known, sheet, ppi: devicePpi, ink: ink && plateTitle(sheet, ink) });
 
 const seen = (row: Row): SendOut => {
   const { document: _frozen, others: _too, sha256: _hash, build: _build, removedAt: _gone, picture, ...rest } = row;
@@ -97,17 +96,17 @@ const soundOptions = ({ format, options }: SendFile): AnyOptions => {
 const inksOf = (sheet: Sheet, { format, ink }: SendFile & { readonly ink?: string }, options: AnyOptions): readonly (string | null)[] => {
   if (!fileFormatNamed(format).isPerInk) return [null];
   if (ink !== undefined) {
-    if (ink === UNDERBASE || sheet.inks.some(({ id }) => id === ink)) return [ink];
+    if (isPlate(sheet, ink)) return [ink];
     throw new AppError('bad-request', `“${sheet.name}” has no ink “${ink}”.`);
   }
-  const inks = printedInks(sheet).map(({ id }) => id);
-  if (inks.length === 0) {
+  const plates = plateList(sheet, options);
+  if (plates.every((plate) => plate === UNDERBASE)) {
     throw new AppError(
       'cannot-print',
       `“${sheet.name}” prints no ink, so there is no plate of it: print something in an ink, or send a picture.`,
     );
   }
-  return [...inks, ...(options['underbase'] === true ? [UNDERBASE] : [])];
+  return plates;
 };
 
 /**

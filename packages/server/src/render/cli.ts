@@ -14,8 +14,7 @@ import {
   FORMAT_NAMES,
   passesOf,
   picturesOf,
-  printedInks,
-  UNDERBASE,
+  plateList,
   type AnyDial,
   type AnyOptions,
   type FormatName,
@@ -135,7 +134,7 @@ const formatFor = (file: string, named: string | undefined): FormatName => {
 
 /** A value of the command line as its dial takes it. */
 const readAs: Readonly<Partial<Record<AnyDial['type'], (text: string) => unknown>>> = {
-  toggle: (text) => ({ yes: true, no: false })[text] ?? text,
+  toggle: (text) => ({ yes: true, true: true, no: false, false: false })[text] ?? text,
   length: Number,
   number: Number,
 };
@@ -157,7 +156,7 @@ const OPTION_NAMES = [...new Set(FORMAT_NAMES.flatMap((name) => Object.keys(file
 const inksFor = (name: FormatName, sheet: Sheet, options: AnyOptions, named: string | undefined): readonly (string | null)[] => {
   if (!fileFormatNamed(name).isPerInk) return [null];
   if (named !== undefined) return [named];
-  return [...printedInks(sheet).map(({ id }) => id), ...(options['underbase'] === true ? [UNDERBASE] : [])];
+  return plateList(sheet, options);
 };
 
 /** OUT.tif of an ink among several is OUT-ink.tif. */

@@ -1,4 +1,4 @@
-import { colourPart, pxPerMm, trueScale, wholeRegion, type Ink, type OptionsOf, type Point, type Sheet } from '@uvrant/core';
+import { processPart, pxPerMm, trueScale, wholeRegion, type Ink, type OptionsOf, type Point } from '@uvrant/core';
 import { figure, pdfName, pdfText, PdfWriter, POINTS_A_MM } from '../../render/pdf';
 import { cmykRows, iccProfile } from '../../render/profiles';
 import { channelsOf, onStock, paletteWith, rowsOnStock } from '../../render/rows';
@@ -72,7 +72,7 @@ const plate = async (pdf: PdfWriter, order: PdfOrder, ink: Ink, at: number): Pro
 const printed = async (pdf: PdfWriter, order: PdfOrder, profile: number): Promise<Drawn[]> => {
   const { sheet } = order.job;
   if (order.options.plates === 'one picture') return [await picture(pdf, order, 'Print', profile)];
-  const colours: Sheet | null = sheet.inks.length > 0 ? colourPart(sheet) : sheet;
+  const colours = processPart(sheet);
   const parts: Drawn[] = [];
   const share = (part: number, of: number) => (own: number) => order.told((part + own) / of);
   const count = sheet.inks.length + (colours ? 1 : 0);

@@ -1,13 +1,30 @@
-import { isWhole, plateScreens, pxPerMm, UNDERBASE, inchesFromMm, type OptionsOf, type Region, type Sheet } from '@uvrant/core';
+import {
+  isPlate,
+  isWhole,
+  plateScreens,
+  plateTitle,
+  processChannel,
+  processPart,
+  pxPerMm,
+  inchesFromMm,
+  type OptionsOf,
+  type Region,
+  type Sheet,
+} from '@uvrant/core';
 import { bitRows } from '../../render/bits';
 import { figure, pdfText, PdfWriter } from '../../render/pdf';
 import { PngWriter } from '../../render/png';
 import { openedPrint } from '../../render/print-job';
 import { TiffWriter } from '../../render/tiff';
-import type { WriteOrder, Writer } from './declare';
+import { cmykRows } from '../../render/profiles';
+import { channelsOf, rowsOnStock } from '../../render/rows';
+import { printedRegion, type WriteOrder, type Writer } from './declare';
 import { FILM_ROOM, filmMarks } from './film-marks';
-import { plateRows, unplatedNote } from './plate-rows';
+import { pictureRows } from './picture-rows';
+import { plateRows, unplatedNote, type PlateRows } from './plate-rows';
 import { RowReader } from './row-reader';
+
+const WHITE = channelsOf('#ffffff');
 
 /** Rows put together at a time. */
 const ROWS = 256;
@@ -19,7 +36,8 @@ const rounded = (value: number): string => String(Math.round(value * 100) / 100)
 /** What a film says of itself: its ink, screens, sheet and how it reads. */
 const slugOf = (sheet: Sheet, ink: string, ppi: number, { reading, choke }: Options): string => {
   const found = sheet.inks.find(({ id }) => id === ink);
-  const own = found ? `${found.name} ${found.colour}` : `White beneath, ${rounded(choke)} mm back`;
+  const isProcess = processChannel(ink) !== null;
+  const own = found ? `${found.name} ${found.colour}` : isProcess ? plateTitle(sheet, ink) : `White beneath, ${rounded(choke)} mm back`;
   const screens = plateScreens(sheet, ink).map(({ lpi, angle }) => `${rounded(lpi)} lpi ${rounded(angle)}°`);
   const size = `${rounded(inchesFromMm(sheet.size.width))} x ${rounded(inchesFromMm(sheet.size.height))} in, ${ppi} ppi`;
   const reads = reading === 'mirrored' ? 'mirrored, emulsion down' : 'right-reading, emulsion up';
@@ -39,11 +57,24 @@ const mirrored = (bytes: Uint8Array, width: number): Uint8Array => {
   return out;
 };
 
+/** A process ink of the colours that are no ink of the sheet: a byte a pixel, 255 solid. */
+const processRows = async (order: WriteOrder<Options>, channel: number): Promise<PlateRows> => {
+  const sheet = processPart(order.job.sheet);
+  if (!sheet) throw new Error('The sheet prints nothing but its inks: there is no plate of other colours.');
+  const print = await openedPrint({ ...order.job, sheet });
+  const { width, rows } = await pictureRows({ ...order, job: { ...order.job, sheet } }, { onStock: false });
+  async function* own(): AsyncGenerator<Uint8Array> {
+    for await (const each of rows) yield (await cmykRows(rowsOnStock(each, WHITE), width)).filter((_, i) => i % 4 === channel);
+  }
+  return { region: printedRegion(order, print.graph.region), rows: own() };
+};
+
 /** The plate with its marks round it. */
 const filmOf = async (order: WriteOrder<Options>, ink: string): Promise<Film> => {
   const { job, options, crop } = order;
   const { trap, choke } = options;
-  const art = await plateRows(order, { inks: [ink], trap, choke });
+  const channel = processChannel(ink);
+  const art = channel === null ? await plateRows(order, { inks: [ink], trap, choke }) : await processRows(order, channel);
   const { width, height } = art.region;
   if (!options.marks) return { width, height, rows: art.rows };
   const perMm = pxPerMm(job.devicePpi);
@@ -132,13 +163,18 @@ const WRITERS: Readonly<Record<Options['file'], FilmWriter>> = { TIFF: toTiff, P
 export const writePlate: Writer<'plates'> = async (order) => {
   const { job, options, ink } = order;
   if (ink === null) throw new Error('A plate is of one ink: say which.');
-  if (ink !== UNDERBASE && !job.sheet.inks.some(({ id }) => id === ink)) throw new Error(`The sheet has no ink “${ink}”.`);
+  if (!isPlate(job.sheet, ink)) throw new Error(`The sheet has no ink “${ink}”.`);
   const film = await filmOf(order, ink);
   const rows = film.rows;
   async function* read(): AsyncGenerator<Uint8Array> {
     for await (const each of rows) yield mirrored(each, film.width);
   }
   const seen = options.reading === 'mirrored' ? { ...film, rows: read() } : film;
-  await WRITERS[options.file](seen, isWhole(job.sheet.edges), order);
-  return { width: film.width, height: film.height, note: unplatedNote(job.sheet, 'it is on no film') };
+  // What is no ink is not cut to dots of one.
+  const isProcess = processChannel(ink) !== null;
+  await WRITERS[options.file](seen, isWhole(job.sheet.edges) && !isProcess, order);
+  const note = isProcess
+    ? null
+    : unplatedNote(job.sheet, options.process ? 'it is on the films of cyan, magenta, yellow and black' : 'it is on no film');
+  return { width: film.width, height: film.height, note };
 };

@@ -2,13 +2,13 @@ import { closeSync, createReadStream, mkdtempSync, openSync, rmSync, writeSync }
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
-  colourPart,
   EdgeRows,
   fineEdged,
   isWhole,
   OUTLINE_UNITS,
   Outlines,
   printedInks,
+  processPart,
   pxPerMm,
   type Ink,
   type OptionsOf,
@@ -160,7 +160,7 @@ export const writeSvg: Writer<'svg'> = async (order) => {
   try {
     const { rest, letters } = await drawnLetters(job, options);
     const inks = printedInks(rest);
-    const colours = sheet.inks.length > 0 ? colourPart(rest) : rest;
+    const colours = processPart(rest);
     const part = (from: number, to: number) => (share: number) => told(from + share * (to - from));
     const outlined = await traced({ ...order, job: { ...job, sheet: rest }, told: part(0, 0.8) }, inks, folder);
     const picture = join(folder, 'colours.png');

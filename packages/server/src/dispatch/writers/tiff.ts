@@ -1,4 +1,4 @@
-import { colourPart, type Sheet } from '@uvrant/core';
+import { processPart } from '@uvrant/core';
 import { cmykRows, iccProfile } from '../../render/profiles';
 import { channelsOf, rowsOnStock } from '../../render/rows';
 import { TiffWriter } from '../../render/tiff';
@@ -25,17 +25,20 @@ const writeInks = async (order: WriteOrder, compression: 'none' | 'LZW' | 'Defla
   const { sheet } = job;
   const ids = sheet.inks.map(({ id }) => id);
   const plates = await plateRows(order, { inks: ids, trap, choke: 0 });
-  // Without inks the whole sheet is colours.
-  const colours: Sheet | null = ids.length > 0 ? colourPart(sheet) : sheet;
+  const colours = processPart(sheet);
   const rest = colours ? await pictureRows({ ...order, job: { ...job, sheet: colours }, told: () => undefined }, { onStock: false }) : null;
   const { width, height } = plates.region;
   const names = ['Cyan', 'Magenta', 'Yellow', 'Black', ...sheet.inks.map(({ name }) => name)];
   const pixels = { kind: 'inks', names } as const;
   const file = new TiffWriter(path, { width, height, ppi: job.devicePpi, pixels, compression, title: sheet.name });
-  for await (const inks of plates.rows) {
-    const beside = (await rest?.rows.next())?.value as Uint8Array | undefined;
-    const cmyk = beside ? await cmykRows(rowsOnStock(beside, WHITE), width) : null;
-    await file.rows(cmyk && ids.length === 0 ? cmyk : joined(cmyk, inks, ids.length));
+  try {
+    for await (const inks of plates.rows) {
+      const beside = (await rest?.rows.next())?.value as Uint8Array | undefined;
+      const cmyk = beside ? await cmykRows(rowsOnStock(beside, WHITE), width) : null;
+      await file.rows(cmyk && ids.length === 0 ? cmyk : joined(cmyk, inks, ids.length));
+    }
+  } finally {
+    await rest?.rows.return(undefined);
   }
   await file.end();
   return { width, height, note: unplatedNote(sheet, 'it is in cyan, magenta, yellow and black') };

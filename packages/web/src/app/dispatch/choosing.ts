@@ -1,13 +1,4 @@
-import {
-  defaultParams,
-  fileFormatNamed,
-  FORMAT_NAMES,
-  isShown,
-  printedInks,
-  type AnyDial,
-  type FormatName,
-  type Sheet,
-} from '@uvrant/core';
+import { defaultParams, fileFormatNamed, FORMAT_NAMES, isShown, plateList, type AnyDial, type FormatName, type Sheet } from '@uvrant/core';
 import type { SendChoice, SendFile } from '@uvrant/contract';
 
 /** An option of a format as it is chosen. */
@@ -71,5 +62,5 @@ export const withOption = (choice: SendChoice, at: number, option: string, value
 export const filesOf = (sheet: Sheet, { files }: SendChoice): number =>
   files.reduce((sum, file) => {
     if (!fileFormatNamed(file.format).isPerInk) return sum + 1;
-    return sum + printedInks(sheet).length + (file.options['underbase'] === true ? 1 : 0);
+    return sum + plateList(sheet, file.options).length;
   }, 0);
