@@ -108,6 +108,41 @@ test('several files are found, taken as one zip, sent again and removed', async 
   await expect(table(page)).toContainText('No file is called that.');
 });
 
+test('a part of the sheet goes out, as an SVG of its inks too', async ({ page }) => {
+  await dispatched(page, 'Cropped');
+  await formats(page).getByRole('checkbox', { name: 'SVG', exact: true }).check();
+  await page.getByRole('button', { name: 'Of the whole sheet: choose a part' }).click();
+  for (const [label, figure] of [
+    ['Width of the part', '1 in'],
+    ['Height of the part', '25.4 mm'],
+    ['The part’s left edge', '0.5 in'],
+    ['The part’s top edge', '0.25 in'],
+  ] as const) {
+    const field = page.getByRole('textbox', { name: label, exact: true });
+    await field.fill(figure);
+    await field.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Send out 2 files' }).click();
+  const rowOf = (name: string) => table(page).getByRole('row').filter({ hasText: name });
+  await expect(rowOf('.svg').first()).toContainText('200 × 200');
+  const svg = await taken(page, () =>
+    rowOf('.svg')
+      .first()
+      .getByRole('link', { name: /Download/ })
+      .click(),
+  );
+  expect(svg.bytes.toString('utf8')).toContain('width="25.4mm" height="25.4mm" viewBox="0 0 200 200"');
+  const png = await taken(page, () =>
+    rowOf('.png')
+      .first()
+      .getByRole('link', { name: /Download/ })
+      .click(),
+  );
+  expect(PNG.sync.read(png.bytes).width).toBe(200);
+  await page.getByRole('button', { name: 'all of it' }).click();
+  await expect(page.getByRole('button', { name: 'Of the whole sheet: choose a part' })).toBeVisible();
+});
+
 test('what is chosen is put by under a name and comes back after a reload', async ({ page }) => {
   await dispatched(page, 'Kept');
   await formats(page).getByRole('checkbox', { name: 'WebP', exact: true }).check();

@@ -119,11 +119,12 @@ export interface SendFile {
   readonly options: AnyOptions;
 }
 
-/** What goes out of each sheet: its files, how they are named, and at what ppi (null: the sheet's own). */
+/** What goes out of each sheet: its files, how they are named, at what ppi (null: the sheet's own), and what part of it (null: all). */
 export interface SendChoice {
   readonly files: readonly SendFile[];
   readonly pattern: string;
   readonly devicePpi: number | null;
+  readonly crop: CropBox | null;
 }
 
 export interface SendPreset {

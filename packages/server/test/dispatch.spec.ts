@@ -112,6 +112,17 @@ test.each([
   expect((await outs()).length).toBe(before);
 });
 
+test('a part of a sheet is as many pixels as it has; one beyond the sheet is refused, and nothing is queued', async () => {
+  const sheet = await made(sheetNamed('Part'));
+  const part = { x: 5, y: 4, width: 12.7, height: 10 };
+  const [file] = (await ordered([sheet], { files: [{ format: 'png', options: {} }], devicePpi: 200, crop: part })).json<SendOut[]>();
+  expect(file).toMatchObject({ crop: part, width: 100, height: 79 });
+  const before = (await outs()).length;
+  const answer = await ordered([sheet], { files: [{ format: 'png', options: {} }], crop: { ...part, x: 4000 } });
+  expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([400, expect.stringContaining('does not lie on “Part”')]);
+  expect((await outs()).length).toBe(before);
+});
+
 test('plates of a sheet that prints no ink are refused with what would do, and the other sheet’s files with them', async () => {
   const [inked, bare] = [await made(sheetNamed('Inked')), await made(sheetNamed('Bare', { inks: [], passes: [] }))];
   const before = (await outs()).length;
@@ -137,7 +148,12 @@ test('one file of a sheet’s plates is of one ink, which is on the sheet', asyn
 });
 
 test('a choice is put by under a name, written over by the same name, and removed', async () => {
-  const choice: SendChoice = { files: [{ format: 'webp', options: { lossless: true } }], pattern: STANDARD_PATTERN, devicePpi: null };
+  const choice: SendChoice = {
+    files: [{ format: 'webp', options: { lossless: true } }],
+    pattern: STANDARD_PATTERN,
+    devicePpi: null,
+    crop: null,
+  };
   const keep = (payload: object) => server.ask({ method: 'POST', url: '/api/send-presets', payload });
   const list = async () => (await server.ask({ method: 'GET', url: '/api/send-presets' })).json<SendPreset[]>();
   await keep({ name: 'Web', choice });

@@ -5,7 +5,12 @@ import type { Db } from '../db/open';
 import { sendPresets } from '../db/schema';
 import { AppError } from '../errors';
 
-const presetOf = ({ id, name, choice }: typeof sendPresets.$inferSelect): SendPreset => ({ id, name, choice });
+/** One that was put by before parts could be chosen is of the whole sheet. */
+const presetOf = ({ id, name, choice }: typeof sendPresets.$inferSelect): SendPreset => ({
+  id,
+  name,
+  choice: { ...choice, crop: (choice as Partial<SendChoice>).crop ?? null },
+});
 
 /** What is sent out together, put by under names, for every job. */
 export class PresetStore {

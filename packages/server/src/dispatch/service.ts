@@ -250,7 +250,7 @@ export class DispatchService {
    * @throws AppError `cannot-print` for a sheet with parts that this version does not know or cannot find, `bad-request` for options,
    * names and parts that there are not.
    */
-  queueAll(sheets: readonly KeptSheet[], sheetOf: SheetOf, job: Job, choice: SendChoice & Pick<Asked, 'crop'>): SendOut[] {
+  queueAll(sheets: readonly KeptSheet[], sheetOf: SheetOf, job: Job, choice: SendChoice): SendOut[] {
     const asked: Asked = { devicePpi: choice.devicePpi, pattern: choice.pattern, crop: choice.crop };
     // A job's ticket tells of the others, so it goes last.
     const files = [...choice.files].sort((a, b) => Number(a.format === 'job-ticket') - Number(b.format === 'job-ticket'));
@@ -279,6 +279,9 @@ export class DispatchService {
     // The sheet itself counts as one that others may print, so that a circle is found.
     const others = printedSheets(sheet, (id) => (id === kept.id ? sheet : sheetOf(id)));
     this.printable(sheet, others);
+    if (asked.crop && (asked.crop.x >= sheet.size.width || asked.crop.y >= sheet.size.height)) {
+      throw new AppError('bad-request', `The part that is to be sent out does not lie on “${sheet.name}”.`);
+    }
     const whole = trueScale(asked.crop ?? fileFormatNamed(file.format).part?.(options as never, sheet.size) ?? sheet.size, devicePpi);
     const reduced = reducedSize(whole.width, whole.height, fileFormatNamed(file.format).longest?.(options as never) ?? 0);
     if (Math.max(whole.width, whole.height) > MOST_PIXELS_ASIDE) {

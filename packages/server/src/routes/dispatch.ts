@@ -37,6 +37,7 @@ const CHOICE = {
   files: Joi.array().items(Joi.object(FILE)).min(1).max(MOST_AT_ONCE).required(),
   pattern: Joi.string().max(LONGEST_PATTERN).default(STANDARD_PATTERN),
   devicePpi: PPI.allow(null).default(null),
+  crop: CROP,
 };
 
 /** What a zip is asked for by: ids with commas between. */
@@ -76,12 +77,12 @@ export const dispatchRoutes = routes('dispatch', ['dispatch', 'sheets', 'jobs'],
     },
   );
 
-  app.post<{ Params: { id: string }; Body: SendChoice & { sheets: string[]; crop: CropBox | null } }>(
+  app.post<{ Params: { id: string }; Body: SendChoice & { sheets: string[] } }>(
     '/api/jobs/:id/send-outs',
     {
       schema: {
         params: byId,
-        body: Joi.object({ ...CHOICE, crop: CROP, sheets: Joi.array().items(Joi.string()).min(1).max(MOST_AT_ONCE).required() }),
+        body: Joi.object({ ...CHOICE, sheets: Joi.array().items(Joi.string()).min(1).max(MOST_AT_ONCE).required() }),
         ...answers('sendOuts'),
       },
     },

@@ -4,7 +4,7 @@ import { posterOf } from '../../testing/sheets';
 import { filesOf, formatLines, withAnother, withFormat, withoutFile, withOption } from './choosing';
 import { placeInQueue, progressInWords } from './sent-words';
 
-const none: SendChoice = { files: [], pattern: STANDARD_PATTERN, devicePpi: null };
+const none: SendChoice = { files: [], pattern: STANDARD_PATTERN, devicePpi: null, crop: null };
 
 test('every format is a line; one that is chosen shows the options that matter', () => {
   const choice = withOption(withFormat(none, 'tiff', true), 0, 'pixels', '1 bit');

@@ -6,9 +6,10 @@ import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { NAME_PARTS, patternFault, type Sheet } from '@uvrant/core';
-import type { SendChoice, SendPreset } from '@uvrant/contract';
+import type { CropBox, SendChoice, SendPreset } from '@uvrant/contract';
 import { DispatchActions, dispatchFeature } from '../state/dispatch';
 import { Figure } from '../ui/figure';
+import { Lengths } from '../ui/lengths';
 import { filesOf } from './choosing';
 
 const patternWorks = ({ value }: AbstractControl<string>): ValidationErrors | null => {
@@ -16,7 +17,15 @@ const patternWorks = ({ value }: AbstractControl<string>): ValidationErrors | nu
   return fault === null ? null : { pattern: fault };
 };
 
-/** How files are named, at what resolution, and the button that sends them out; what was chosen can be put by under a name. */
+/** The figures of a part, as they read in a line. */
+const SIDES = [
+  { of: 'width', before: 'a part', label: 'Width of the part' },
+  { of: 'height', before: '×', label: 'Height of the part' },
+  { of: 'x', before: 'from the left', label: 'The part’s left edge' },
+  { of: 'y', before: 'from the top', label: 'The part’s top edge' },
+] as const;
+
+/** How files are named, at what resolution, of what part of the sheet, and the button that sends them out; what was chosen can be put by under a name. */
 @Component({
   selector: 'uv-send-foot',
   imports: [Figure, MatError, MatFormField, MatInput, MatMenuModule, MatTooltip, ReactiveFormsModule],
@@ -42,6 +51,26 @@ const patternWorks = ({ value }: AbstractControl<string>): ValidationErrors | nu
         <uv-figure [value]="choice().devicePpi!" label="Resolution of the files" [step]="10" unit="ppi" (changed)="setPpi($event)" />
         <span>ppi</span>
         <button type="button" class="uv-link" (click)="changed.emit({ ...choice(), devicePpi: null })">the sheet’s own</button>
+      }
+      <span class="part">of</span>
+      @if (choice().crop; as crop) {
+        @for (side of sides; track side.of) {
+          <span>{{ side.before }}</span>
+          <uv-figure
+            [value]="lengths.shown(crop[side.of])"
+            [label]="side.label"
+            [digits]="lengths.unit() === 'in' ? 2 : 1"
+            [step]="lengths.unit() === 'in' ? 0.1 : 1"
+            [unit]="lengths.unit()"
+            (changed)="setSide(crop, side.of, lengths.toMm($event))"
+          />
+        }
+        <span>{{ lengths.unit() }}</span>
+        <button type="button" class="uv-link" (click)="setPart(null)">all of it</button>
+      } @else {
+        <button type="button" class="uv-link" aria-label="Of the whole sheet: choose a part" (click)="setPart(middle())">
+          the whole sheet
+        </button>
       }
       <button type="button" class="uv-link presets" [matMenuTriggerFor]="kept">Presets</button>
       <mat-menu #kept="matMenu">
@@ -130,6 +159,7 @@ export class SendFoot {
   readonly changed = output<SendChoice>();
   readonly sent = output<void>();
   private readonly store = inject(Store);
+  protected readonly lengths = inject(Lengths);
   protected readonly problem = this.store.selectSignal(dispatchFeature.selectProblem);
   protected readonly presets = this.store.selectSignal(dispatchFeature.selectPresets);
   protected readonly pattern = new FormControl('', { nonNullable: true, validators: patternWorks });
@@ -143,6 +173,13 @@ export class SendFoot {
     return all.size === 1 ? `the sheet’s ${[...all][0]} ppi` : 'each sheet’s own ppi';
   });
 
+  /** The middle half of the first sheet, to begin with. */
+  protected readonly middle = computed((): CropBox => {
+    const { width, height } = this.sheets()[0]?.size ?? { width: 100, height: 100 };
+    return { x: width / 4, y: height / 4, width: width / 2, height: height / 2 };
+  });
+  protected readonly sides = SIDES;
+
   constructor() {
     effect(() => this.pattern.reset(this.choice().pattern));
     this.store.dispatch(DispatchActions.presetsWanted());
@@ -154,6 +191,15 @@ export class SendFoot {
 
   protected setPpi(ppi: number): void {
     this.changed.emit({ ...this.choice(), devicePpi: Math.max(36, Math.min(2400, Math.round(ppi))) });
+  }
+
+  protected setPart(crop: CropBox | null): void {
+    this.changed.emit({ ...this.choice(), crop });
+  }
+
+  protected setSide(crop: CropBox, side: keyof CropBox, mm: number): void {
+    const least = side === 'x' || side === 'y' ? 0 : 1;
+    this.setPart({ ...crop, [side]: Math.max(least, Math.min(5000, mm)) });
   }
 
   protected keep(): void {

@@ -52,7 +52,7 @@ const initial: DispatchState = {
   sent: sent.getInitialState(),
   progress: {},
   problem: null,
-  choice: { files: [{ format: 'png', options: {} }], pattern: STANDARD_PATTERN, devicePpi: null },
+  choice: { files: [{ format: 'png', options: {} }], pattern: STANDARD_PATTERN, devicePpi: null, crop: null },
   sheets: null,
   presets: [],
   profile: null,

@@ -104,7 +104,7 @@ export class SendOutBar {
 
   /** A PNG with clear ground, at once. */
   protected send(): void {
-    const choice = { ...this.choice(), files: [{ format: 'png', options: {} }], devicePpi: null };
+    const choice = { ...this.choice(), files: [{ format: 'png', options: {} }], devicePpi: null, crop: null };
     this.store.dispatch(DispatchActions.sendOutWanted({ jobId: this.jobId(), sheets: [this.sheetId()], choice }));
   }
 
