@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { boxAt, freshPass, freshSource, type Sheet } from '@uvrant/core';
+import { boxAt, freshPass, freshSource, type Pass, type Sheet } from '@uvrant/core';
 import { added, laidOut, line } from './support';
 
 /** Two flats on a sheet of 4 × 6 in, the unit inches. */
@@ -120,6 +120,37 @@ test('passes and steps are copied, cut and pasted by the clipboard, to another s
   await page.locator('uv-slug').click();
   await page.keyboard.press('Control+v');
   await expect(page.locator('uv-ticket .step', { hasText: 'Invert' })).toHaveCount(2);
+});
+
+test('what is copied in one job is pasted in another, its ink with it; undone, its neighbour is chosen', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const { request } = context;
+  const [demo] = (await (await request.get('/api/jobs')).json()) as { id: string }[];
+  const [under, over] = SHEET.passes as [Pass, Pass];
+  const inked = { ...over, source: freshSource('flat', { colour: { ink: 'soot' } }) };
+  await laidOut(page, { ...SHEET, name: 'Inked', passes: [under, inked] });
+  await line(page, 'over').click();
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Control+c');
+  const created = await request.post('/api/jobs', { data: { name: 'Elsewhere' } });
+  const { id } = (await created.json()) as { id: string };
+  const bare = { ...SHEET, name: 'Bare', inks: [], passes: SHEET.passes.slice(0, 1) };
+  const kept = await request.post(`/api/jobs/${id}/sheets`, { data: { document: bare } });
+  const { id: other } = (await kept.json()) as { id: string };
+  await page.goto(`/jobs/${id}/sheets/${other}`);
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(1);
+  await page.locator('uv-slug').click();
+  await page.keyboard.press('Control+v');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(2);
+  await expect(page.locator('uv-ticket .pass').last()).toContainText('Over');
+  const saved = async () => (await (await request.get(`/api/jobs/${id}`)).json()) as { sheets: { document: Sheet }[] };
+  await expect.poll(async () => (await saved()).sheets[0]?.document.inks.length).toBe(SHEET.inks.length);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('uv-ticket .pass')).toHaveCount(1);
+  await expect(entry(page, 'Name of the pass')).toHaveValue('Under');
+  // The demo's job is the one opened last again.
+  await page.goto(`/jobs/${demo?.id}`);
+  await expect.poll(async () => ((await (await request.get('/api/jobs')).json()) as { id: string }[])[0]?.id).toBe(demo?.id);
 });
 
 /** A picture file as the page gets it. */

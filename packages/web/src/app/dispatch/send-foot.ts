@@ -52,26 +52,28 @@ const SIDES = [
         <span>ppi</span>
         <button type="button" class="uv-link" (click)="changed.emit({ ...choice(), devicePpi: null })">the sheet’s own</button>
       }
-      <span class="part">of</span>
-      @if (choice().crop; as crop) {
-        @for (side of sides; track side.of) {
-          <span>{{ side.before }}</span>
-          <uv-figure
-            [value]="lengths.shown(crop[side.of])"
-            [label]="side.label"
-            [digits]="lengths.unit() === 'in' ? 2 : 1"
-            [step]="lengths.unit() === 'in' ? 0.1 : 1"
-            [unit]="lengths.unit()"
-            (changed)="setSide(crop, side.of, lengths.toMm($event))"
-          />
+      <span class="part">
+        <span>of</span>
+        @if (choice().crop; as crop) {
+          @for (side of sides; track side.of) {
+            <span>{{ side.before }}</span>
+            <uv-figure
+              [value]="lengths.shown(crop[side.of])"
+              [label]="side.label"
+              [digits]="lengths.unit() === 'in' ? 2 : 1"
+              [step]="lengths.unit() === 'in' ? 0.1 : 1"
+              [unit]="lengths.unit()"
+              (changed)="setSide(crop, side.of, lengths.toMm($event))"
+            />
+          }
+          <span>{{ lengths.unit() }}</span>
+          <button type="button" class="uv-link" (click)="setPart(null)">all of it</button>
+        } @else {
+          <button type="button" class="uv-link" aria-label="Of the whole sheet: choose a part" (click)="setPart(middle())">
+            the whole sheet
+          </button>
         }
-        <span>{{ lengths.unit() }}</span>
-        <button type="button" class="uv-link" (click)="setPart(null)">all of it</button>
-      } @else {
-        <button type="button" class="uv-link" aria-label="Of the whole sheet: choose a part" (click)="setPart(middle())">
-          the whole sheet
-        </button>
-      }
+      </span>
       <button type="button" class="uv-link presets" [matMenuTriggerFor]="kept">Presets</button>
       <mat-menu #kept="matMenu">
         @for (each of presets(); track each.id) {
@@ -135,6 +137,11 @@ const SIDES = [
     }
     mat-form-field {
       width: 240px;
+    }
+    .part {
+      display: flex;
+      align-items: center;
+      gap: 8px;
     }
     .presets {
       margin-left: 10px;

@@ -1,4 +1,4 @@
-import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet } from '@uvrant/core';
+import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Pass, type Sheet } from '@uvrant/core';
 import { BenchActions, benchFeature, type BenchState } from './bench';
 import { JobActions } from './jobs';
 import type { KeptSheet } from '@uvrant/contract';
@@ -31,6 +31,25 @@ test('edits of one gesture undo as one; those apart undo one by one', () => {
   expect(benchFeature.reducer(undone, BenchActions.editUndone())).toBe(undone);
   const again = [1, 2, 3].reduce((at) => benchFeature.reducer(at, BenchActions.editDoneAgain()), undone);
   expect(again.document?.name).toBe('d');
+});
+
+test('where undoing takes away what is chosen, its neighbour is chosen, and work goes on', () => {
+  const [first] = sheet.passes as [Pass];
+  const added = { ...first, id: 'added' };
+  const more = { ...sheet, passes: [...sheet.passes, added] };
+  const pasted = after(
+    BenchActions.sheetEdited({ document: more, gesture: null }),
+    BenchActions.lineChosen({ line: { pass: 'added', step: null } }),
+  );
+  const undone = benchFeature.reducer(pasted, BenchActions.editUndone());
+  expect(undone.line).toEqual({ pass: sheet.passes.at(-1)?.id, step: null });
+  // Nothing beneath it: the one above.
+  const under = after(
+    BenchActions.sheetEdited({ document: { ...sheet, passes: [added, ...sheet.passes] }, gesture: null }),
+    BenchActions.lineChosen({ line: { pass: 'added', step: null } }),
+    BenchActions.editUndone(),
+  );
+  expect(under.line).toEqual({ pass: first.id, step: null });
 });
 
 test('a new edit forgets what was undone', () => {

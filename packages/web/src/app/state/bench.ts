@@ -3,6 +3,7 @@ import {
   alone,
   changeInWords,
   findPass,
+  passesOf,
   masksAt,
   momentsOf,
   peeled,
@@ -226,12 +227,23 @@ const stillAttached = (pass: Pass, step: string | null, attached: Attached | nul
   return wear === undefined ? null : { wear };
 };
 
+/** The line of the pass nearest beneath one that is gone, or above it; the sheet's own where none is left. */
+const lineNear = (before: Sheet, id: string, document: Sheet): Line => {
+  const ids = [...passesOf(before.passes)].map((pass) => pass.id);
+  const at = ids.indexOf(id);
+  const near = [...ids.slice(0, at).reverse(), ...ids.slice(at + 1)].find((each) => findPass(document, each) !== undefined);
+  return near === undefined ? HEAD : { pass: near, step: null };
+};
+
 const moved = (state: BenchState, from: 'past' | 'future', to: 'past' | 'future'): BenchState => {
   const document = state[from].at(-1);
   if (!document || !state.document) return state;
+  const { pass } = state.line;
+  const isGone = pass !== null && findPass(document, pass) === undefined;
   return {
     ...state,
     ...kept(state, document),
+    ...(isGone ? { line: lineNear(state.document, pass, document) } : {}),
     document,
     [from]: state[from].slice(0, -1),
     [to]: [...state[to], state.document],
