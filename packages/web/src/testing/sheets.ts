@@ -1,5 +1,5 @@
 import { INKS, STARTING_POINTS, startedSheet, STOCKS, type Sheet, type SheetOrder } from '@uvrant/core';
-import type { Asset, Job, KeptSheet } from '@uvrant/contract';
+import type { Asset, Job, KeptSheet, SendOut } from '@uvrant/contract';
 
 export const JOB: Job = { id: 'j1', name: 'Night concerts', createdAt: 1, openedAt: 2 };
 
@@ -44,4 +44,29 @@ export const keptOf = (document: Sheet, revision = 1): KeptSheet => ({
   updatedAt: 1000,
   document,
   fault: null,
+});
+
+/** A film that was sent out of the poster. */
+export const sendOut = (change: Partial<SendOut> = {}): SendOut => ({
+  id: 'o1',
+  jobId: JOB.id,
+  sheetId: 's1',
+  sheetName: 'Poster',
+  format: 'plates',
+  options: {},
+  ink: 'soot',
+  crop: null,
+  devicePpi: 300,
+  width: 5400,
+  height: 7200,
+  state: 'done',
+  attempts: 1,
+  bytes: 437_000,
+  error: null,
+  note: null,
+  createdAt: 1,
+  finishedAt: 2,
+  fileName: 'poster-soot.tif',
+  hasPicture: true,
+  ...change,
 });

@@ -5,7 +5,7 @@ import { of } from 'rxjs';
 import type { CheckReport, Sheet } from '@uvrant/core';
 import type { SendOut } from '@uvrant/contract';
 import { find, textOf } from '../../testing/bench';
-import { ASSET, JOB, keptOf, posterOf } from '../../testing/sheets';
+import { ASSET, JOB, keptOf, posterOf, sendOut } from '../../testing/sheets';
 import { Api } from '../api/api';
 import { Engine } from '../engine/engine';
 import { benchFeature } from '../state/bench';
@@ -33,30 +33,6 @@ const REPORT: CheckReport = {
 
 const poster = keptOf(posterOf(), 3);
 const second = { ...keptOf({ ...posterOf(), name: 'Shirt back' }), id: 's2' };
-
-const sendOut = (change: Partial<SendOut>): SendOut => ({
-  id: 'o1',
-  jobId: JOB.id,
-  sheetId: poster.id,
-  sheetName: 'Poster',
-  format: 'plates',
-  options: {},
-  ink: 'soot',
-  crop: null,
-  devicePpi: 300,
-  width: 5400,
-  height: 7200,
-  state: 'done',
-  attempts: 1,
-  bytes: 437_000,
-  error: null,
-  note: null,
-  createdAt: 1,
-  finishedAt: 2,
-  fileName: 'poster-soot.tif',
-  hasPicture: true,
-  ...change,
-});
 
 const shown = async () => {
   const saved: Sheet[] = [];

@@ -47,7 +47,7 @@ test('a sheet that is saved stands in its place, one of another job is not taken
   const foreign = JobActions.sheetCreated({ sheet: { ...first(), id: 'foreign', jobId: 'elsewhere' } });
   expect(stateOf(opened, foreign).sheets.ids).toEqual([first().id]);
   const item = { kind: 'sheet', id: first().id, name: '', jobId: JOB.id, removedAt: 0 } as const;
-  expect(reducer(saved, TrayActions.removed({ item } as never)).sheets.ids).toEqual([]);
+  expect(reducer(saved, TrayActions.removed({ item })).sheets.ids).toEqual([]);
 });
 
 test('another job begins with nothing of the one before; the list of jobs stays', () => {
