@@ -66,6 +66,7 @@ const ROWS: readonly Row[] = [
   },
   { name: 'PDF, a plate an ink ÷ PNG 6', file: 'k.pdf', theirs: png },
   { name: 'OpenRaster ÷ PNG 6', file: 'l.ora', theirs: png },
+  { name: 'SVG ÷ PNG 6', file: 'm.svg', theirs: png },
 ];
 
 /** Seconds of one run of the command line with pyramids at hand. */

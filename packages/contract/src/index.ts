@@ -157,6 +157,8 @@ export interface SendOut {
   readonly createdAt: number;
   readonly finishedAt: number | null;
   readonly fileName: string;
+  /** How it was named. */
+  readonly pattern: string;
   /** True where there is a small picture of it. */
   readonly hasPicture: boolean;
 }

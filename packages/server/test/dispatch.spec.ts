@@ -115,8 +115,10 @@ test.each([
 test('a part of a sheet is as many pixels as it has; one beyond the sheet is refused, and nothing is queued', async () => {
   const sheet = await made(sheetNamed('Part'));
   const part = { x: 5, y: 4, width: 12.7, height: 10 };
-  const [file] = (await ordered([sheet], { files: [{ format: 'png', options: {} }], devicePpi: 200, crop: part })).json<SendOut[]>();
-  expect(file).toMatchObject({ crop: part, width: 100, height: 79 });
+  const [file] = (await ordered([sheet], { files: [{ format: 'png', options: {} }], pattern: '{sheet}', devicePpi: 200, crop: part })).json<
+    SendOut[]
+  >();
+  expect(file).toMatchObject({ crop: part, width: 100, height: 79, pattern: '{sheet}', fileName: 'part.png' });
   const before = (await outs()).length;
   const answer = await ordered([sheet], { files: [{ format: 'png', options: {} }], crop: { ...part, x: 4000 } });
   expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([400, expect.stringContaining('does not lie on “Part”')]);

@@ -134,6 +134,8 @@ export const sendOuts = sqliteTable(
     ink: text('ink'),
     /** A part of the sheet, mm; null for all of it. */
     crop: text('crop', { mode: 'json' }).$type<CropBox>(),
+    /** How it is named; empty for one sent before that was kept. */
+    pattern: text('pattern').notNull().default(''),
     /** The name that it is taken under. */
     fileName: text('file_name').notNull().default(''),
     /** The sheet as it was, as JSON. */

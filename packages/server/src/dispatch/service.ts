@@ -67,7 +67,7 @@ const named = (sheet: Sheet, { pattern, ink, devicePpi, ...known }: Naming): str
 
 const seen = (row: Row): SendOut => {
   const { document: _frozen, others: _too, sha256: _hash, build: _build, removedAt: _gone, picture, ...rest } = row;
-  return { ...rest, fileName: fileNameOf(row), hasPicture: picture !== null };
+  return { ...rest, pattern: row.pattern || STANDARD_PATTERN, fileName: fileNameOf(row), hasPicture: picture !== null };
 };
 
 const faultOf = (error: unknown): string => {
@@ -300,6 +300,7 @@ export class DispatchService {
         sheetId: kept.id,
         sheetName: sheet.name,
         crop: asked.crop,
+        pattern: asked.pattern,
         fileName: named(sheet, { ...naming, job: job.name, pattern: asked.pattern, at }),
         document: JSON.stringify(sheet),
         others: JSON.stringify(Object.fromEntries(others)),

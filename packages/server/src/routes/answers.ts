@@ -74,6 +74,7 @@ const SEND_OUT = object<SendOut>({
   note: orNull(text),
   createdAt: number,
   finishedAt: orNull(number),
+  pattern: text,
   fileName: text,
   hasPicture: toggle,
 });

@@ -67,6 +67,7 @@ export const sendOut = (change: Partial<SendOut> = {}): SendOut => ({
   createdAt: 1,
   finishedAt: 2,
   fileName: 'poster-soot.tif',
+  pattern: '{sheet}-{ink}',
   hasPicture: true,
   ...change,
 });

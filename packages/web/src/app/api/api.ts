@@ -98,12 +98,13 @@ export class Api {
   }
 
   /** Queues the same file of a sheet as it is now. */
-  sendAgain({ sheetId, format, options, ink, devicePpi, crop }: SendOut): Observable<SendOut> {
+  sendAgain({ sheetId, format, options, ink, devicePpi, crop, pattern }: SendOut): Observable<SendOut> {
     return this.http.post<SendOut>(`/api/sheets/${sheetId}/send-outs`, {
       format,
       options,
       devicePpi,
       crop,
+      pattern,
       ...(ink === null ? {} : { ink }),
     });
   }

@@ -1,0 +1,1 @@
+ALTER TABLE `send_outs` ADD `pattern` text DEFAULT '' NOT NULL;
