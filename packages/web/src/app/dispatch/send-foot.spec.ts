@@ -1,7 +1,7 @@
 import { inputBinding, outputBinding, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import { STANDARD_PATTERN, type Sheet } from '@uvrant/core';
+import { type Sheet, STANDARD_PATTERN } from '@uvrant/core';
 import type { SendChoice } from '@uvrant/contract';
 import { find, textOf } from '../../testing/bench';
 import { posterOf } from '../../testing/sheets';
