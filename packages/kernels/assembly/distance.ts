@@ -1,6 +1,6 @@
 import { HALF, ONE } from './depth';
 
-/** Pixels of a row to each side that the column passes may write beyond it. */
+/** Values of a vector: a row is read and written in whole ones, past its end. */
 const LANES: i32 = 8;
 
 /** How far down (or up) a column each pixel of a row lies from the last set one, at most `far`; `above` holds the row before, in place. */

@@ -46,7 +46,7 @@ function divided(sum: v128, count: i32): v128 {
   );
 }
 
-/** Four means of so many pixels; a whole square's is a shift. */
+/** Four means of `count` pixels each; a whole square's division is a shift. */
 // @ts-ignore: decorator
 @inline
 function putMean(sum: v128, count: i32, shift: i32, to: usize): void {

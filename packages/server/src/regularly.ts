@@ -1,6 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 
-/** Has work done once the app is ready, and again every so many milliseconds until it closes; what fails is logged and tried again then. */
+/** Has work done once the app is ready, and again at an interval, ms, until it closes; what fails is logged and tried again then. */
 export const regularly = (app: FastifyInstance, everyMs: number, work: () => void): void => {
   const run = (): void => {
     try {

@@ -8,7 +8,7 @@ import { planWhole } from '../render/regions';
 import { findPass } from '../sheet/walk';
 import { figured, NOTHING_TO_CHECK, percent, type Check, type CheckAt, type FoundPlace, type Outcome } from './declare';
 
-/** Places that are looked at across and down the sheet, and the side of each: cells of the screen, but at most so many pixels. */
+/** Places that are looked at across and down the sheet, and the side of each: CELLS cells of the screen, within LEAST_PX … MOST_PX pixels. */
 const [ACROSS, DOWN, CELLS, MOST_PX, LEAST_PX] = [4, 4, 12, 384, 64];
 /** By how many pixels dots of one size differ in diameter on the grid. */
 const GRID = 0.5;

@@ -22,7 +22,7 @@ export const cleanedReach = (edgeMm: number, pxPerMm: number): number => {
 };
 
 /**
- * A picture whose subject has lost the colour of the ground that it was taken from, in an edge so many mm wide inside its coverage.
+ * A picture whose subject has lost the colour of the ground that it was taken from, in an edge `edgeMm` wide inside its coverage.
  * What is seen there is taken as C = α·F + (1 − α)·B, where B is the mean of the ground nearby, S that of the subject further inside, and
  * α how far C lies from B to S (its projection on the line between them, 0 … 1), no more than the coverage. F is C + (1 − α)·(S − B):
  * what remains without the ground, made up with S. Common practice of keying; α as in Mishima's colour line.

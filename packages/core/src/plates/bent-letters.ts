@@ -57,7 +57,7 @@ const changesOf = ({ x, y, across, down }: Ways, { width, height }: Region): Cha
   return { traces, determinants };
 };
 
-/** The share of places that ways of so many times their length fold over: where the map p + way(p) turns over. */
+/** The share of places that ways fold over when they are lengthened by a factor, `times`: where the map p + times · way(p) turns over. */
 const foldedShare = ({ traces, determinants }: Changes, times: number): number => {
   let folded = 0;
   for (let i = 0; i < traces.length; i++) {

@@ -29,7 +29,7 @@ const PLACES = [
 /** Cycles over a square: broader patterns are the picture's own, finer ones are lost in its pixels. */
 const LEAST = 9;
 const MOST = 118;
-/** How often a peak's power is that of what lies round about it, at so many cycles away: a screen's is a point, an edge's a streak. By trial. */
+/** How many times the power about it a peak has at least, and how far away, in cycles, that is taken: a screen's peak is a point, an edge's a streak. By trial. */
 const SHARP = 40;
 const ROUND = [5, 6, 7] as const;
 /** The least of all power between LEAST and MOST that a screen's peaks have. By trial. */

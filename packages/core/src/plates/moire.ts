@@ -41,7 +41,7 @@ export const beatLpi = (one: ScreenUsed, other: ScreenUsed): number => {
   return least;
 };
 
-/** A beat is seen that is so many times as broad as the finer screen's cell, and not so broad that it is no pattern any more, mm. Common practice. */
+/** A beat is seen from this many cells of the finer screen on, up to this breadth, mm, beyond which it is no pattern any more. Common practice. */
 const SEEN_CELLS = 3;
 const BROADEST = 250;
 

@@ -17,7 +17,7 @@ const MOST = 32_000;
 /** Places across a block that say where it comes from, and how much further than these it may, as a share of their hull and in pixels. */
 const PLACES = 4;
 const MARGIN = 8;
-/** A pixel is looked at in at most so many places each way where what it shows gets smaller. */
+/** Most samples a pixel takes along each axis where what it shows gets smaller. */
 const MOST_LOOKS = 3;
 
 /** Where a block comes from: the hull of it, and in how many places each of its pixels is looked at, across and down. */

@@ -53,7 +53,7 @@ export interface CellsWish {
   readonly name: unknown;
   /** Ink of each tone, ONE + 1 values. */
   readonly ink: Int16Array;
-  /** Decides rows of so many cells, from the top: mean ink (0 … 1) of each to whether it is set. */
+  /** Decides rows of `columns` cells, from the top: from the mean ink (0 … 1) of each cell to whether it is set. */
   readonly decider: (columns: number) => (ink: Float64Array, row: number) => Uint8Array;
 }
 
@@ -231,7 +231,7 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly draft: DraftBehaviour<ParamsOf<D>>;
   /** True where these params need the tones of the input. */
   readonly wantsStatistics?: (params: ParamsOf<D>) => boolean;
-  /** Of a step on ink that wants statistics: they are those of its coverage, softened by a Gaussian of so many mm. */
+  /** Of a step on ink that wants statistics: they are those of its coverage, softened by a Gaussian of this standard deviation, mm. */
   readonly readsInk?: (params: ParamsOf<D>) => number;
   /** An earlier pass whose tones it reads, by its id; null for none. */
   readonly readsTonesOf?: (params: ParamsOf<D>) => string | null;

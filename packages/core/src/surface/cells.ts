@@ -40,7 +40,7 @@ export interface Strewing {
   readonly outside?: number;
 }
 
-/** Radii by chance are read from a table of so many, the least first. */
+/** Entries of the table that radii are drawn from, the least first. */
 const RADII = 512;
 
 /** Values of one that is strewn: its place, its radius, its direction, and how much longer than broad it is. */

@@ -17,7 +17,7 @@ export interface CreaseKind {
 const NONE = 0.35;
 /** A crease turns from its lit to its shaded flank over this, mm. */
 const RIDGE = 0.16;
-/** Beyond so many times its reach a crease is not seen. */
+/** Reaches beyond which a crease is not seen. */
 const SEEN = 4;
 /** Values of a line. */
 const LINE = 5;

@@ -45,7 +45,7 @@ export interface Band {
   readonly bytes: Uint8Array;
 }
 
-/** Coarse grids that a print's bands share, at most so many bytes. */
+/** Most bytes of the coarse grids that a print's bands share. */
 const GRID_BYTES = 32 * 2 ** 20;
 
 /** What a print is made of besides its sheet. */

@@ -18,7 +18,7 @@ const USUAL = [
  */
 const APART = 0.25;
 
-/** The dials of the n-th ink are shown while there are so many. */
+/** The dials of the n-th ink are shown while there are at least n inks. */
 const shownFor = (n: 1 | 2 | 3 | 4) =>
   n === 3 ? { shownWhen: { dial: 'inks', isNot: '2' } } : n === 4 ? { shownWhen: { dial: 'inks', is: '4' } } : {};
 

@@ -1,4 +1,4 @@
-/** Where the error of a cell goes: to so many cells along the row and rows down, in weights over `divisor`. */
+/** Where the error of a cell goes: cells along the row, rows down, and the weight of each over `divisor`. */
 export interface DiffusionKernel {
   readonly source: string;
   readonly divisor: number;

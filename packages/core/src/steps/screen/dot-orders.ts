@@ -6,7 +6,7 @@ import { BLUE_NOISE } from './blue-noise';
 
 const DOTS = SCATTER_SIDE * SCATTER_SIDE;
 
-/** Thresholds from ranks of so many: the ink above which a dot is there. */
+/** Thresholds from `ranks` ranks: the ink above which a dot is there. */
 const thresholds = (rankAt: (at: number) => number, ranks: number): Int16Array =>
   Int16Array.from({ length: DOTS }, (_, at) => Math.floor(((rankAt(at) + 0.5) * ONE) / ranks + 0.5));
 

@@ -45,7 +45,7 @@ const shifted = (by: (x: number) => number): StretchMap => ({
 /** How far a wave moves up or down, of the box's height. */
 const WAVE = 0.5;
 
-/** A sine along the box, so many whole waves of it. */
+/** A sine along the box, of a whole number of waves. */
 export const waveMap = ({ width, height, by }: Bent, waves: number): StretchMap =>
   shifted((x) => -by * WAVE * height * sinDeg(360 * waves * (x / width + 0.5)));
 
