@@ -19,6 +19,7 @@ import {
 } from '../src';
 import { drawn } from './support/pictures';
 import { readThrough } from '../src/raster/ways';
+import { dotted, SHEET_DOTS } from '../src/steps/screen/dots';
 import { cv, opencv } from './support/opencv';
 import { flat, graphOf, kernels, pass, picture, planeOf, rasterOf, sheet, step, workOf } from './support/sheets';
 import { treatedPicture, valuesOf } from './support/treated';
@@ -151,6 +152,17 @@ test('a cast shadow is the shape moved by its fall; blurred it keeps its ink', (
   const total = (raster: ColourRaster): number => raster.data.reduce((sum, v, i) => (i % 4 === 3 ? sum + v : sum), 0);
   const soft = square([step('cast', { fall: { x: 2, y: 1 }, blur: 2, strength: 1, only: true })]).own as ColourRaster;
   expect(total(soft) / total(sharp as ColourRaster)).toBeCloseTo(1, 2);
+});
+
+test.each([1, 5, 8, 13, 27])('dots of soft coverage are the same in any region, %d pixels wide', (width) => {
+  const whole = { x: -7, y: 19, width: 40, height: 24 };
+  const soft = Int16Array.from({ length: 40 * 24 }, (_, i) => ((i % 40) * ONE) / 40);
+  const inOne = dotted(soft, whole, SHEET_DOTS, 5, kernels);
+  for (let x = 0; x + width <= 40; x += width) {
+    const part = { ...whole, x: whole.x + x, width };
+    const cropped = (plane: Int16Array): Int16Array => plane.filter((_, i) => i % 40 >= x && i % 40 < x + width);
+    expect(Array.from(dotted(cropped(soft), part, SHEET_DOTS, 5, kernels))).toEqual(Array.from(cropped(inOne)));
+  }
 });
 
 test('with screened edges soft coverage becomes dots: as much of it, nothing half there, its own colour', () => {
