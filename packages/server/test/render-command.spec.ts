@@ -154,7 +154,9 @@ test('bad options are explained', () => {
   expect(ask(file(algebra), '-o', 'x.png', '--region', '1,2')).toContain('x,y,w,h in mm');
   expect(ask(file(algebra), '-o', 'x.png', '--threads', 'two')).toContain('--threads is two; it is a whole number from 1 to 64');
   expect(ask(file(algebra), '-o', 'x.png', '--threads', '0')).toContain('--threads is 0');
-  expect(ask(file(algebra), '-o', 'x.xpm')).toContain('the name must end in one of .png, .tif, .pdf, .jpg, .webp, .avif, .svg, .ora, not .xpm');
+  expect(ask(file(algebra), '-o', 'x.xpm')).toContain(
+    'the name must end in one of .png, .tif, .pdf, .jpg, .webp, .avif, .svg, .ora, not .xpm',
+  );
   expect(ask(file(algebra), '-o', 'x.jpg', '--quality', '300')).toContain('Quality is 300; it goes from 40 to 100 %');
   expect(ask(file(algebra), '-o', 'x.png', '--format', 'plates')).toContain('a file of the format plates ends in .tif');
   expect(ask(file(algebra), '-o', 'x.tif', '--format', 'plates', '--ink', 'gold')).toContain('The sheet has no ink “gold”');
