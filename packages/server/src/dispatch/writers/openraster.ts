@@ -4,10 +4,9 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { readsBeneath, type ModeName, type Pass, type Sheet } from '@uvrant/core';
 import { ZipFile } from 'yazl';
-import { PngWriter } from '../../render/png';
 import { xmlText } from '../../render/xml';
-import type { WriteOrder, Writer } from './declare';
-import { pictureRows, type PictureLook } from './picture-rows';
+import type { Writer } from './declare';
+import { writePicture } from './picture-file';
 
 /** Compositing of layers as the OpenRaster baseline names it; a mode that it has no name for is not here. */
 const COMPOSITE: Readonly<Partial<Record<ModeName, string>>> = {
@@ -82,14 +81,6 @@ const layersOf = (sheet: Sheet): { readonly layers: Layer[]; readonly note: stri
   return { layers, note: note ?? null };
 };
 
-const picture = async (order: WriteOrder, sheet: Sheet, path: string, look: PictureLook): Promise<{ width: number; height: number }> => {
-  const { width, height, rows } = await pictureRows({ ...order, job: { ...order.job, sheet } }, look);
-  const file = new PngWriter(path, width, height, order.job.devicePpi);
-  for await (const each of rows) await file.rows(each);
-  await file.end();
-  return { width, height };
-};
-
 /** A zip of a PNG for each layer, the whole print, a small one, and the order in which they lie (OpenRaster 0.0.5). */
 export const writeOpenRaster: Writer<'openraster'> = async (order) => {
   const { job, path, told } = order;
@@ -102,11 +93,14 @@ export const writeOpenRaster: Writer<'openraster'> = async (order) => {
     for (const [i, { sheet }] of layers.entries()) {
       if (drawn.has(sheet)) continue;
       const name = `data/layer${drawn.size}.png`;
-      await picture({ ...order, told: share(i) }, sheet, join(folder, `layer${drawn.size}.png`), { onStock: false });
+      await writePicture({ ...order, told: share(i) }, sheet, join(folder, `layer${drawn.size}.png`), { onStock: false });
       drawn.set(sheet, name);
     }
-    const size = await picture({ ...order, told: share(layers.length) }, job.sheet, join(folder, 'merged.png'), { onStock: false });
-    await picture({ ...order, told: () => undefined }, job.sheet, join(folder, 'thumbnail.png'), { onStock: false, longest: THUMBNAIL });
+    const size = await writePicture({ ...order, told: share(layers.length) }, job.sheet, join(folder, 'merged.png'), { onStock: false });
+    await writePicture({ ...order, told: () => undefined }, job.sheet, join(folder, 'thumbnail.png'), {
+      onStock: false,
+      longest: THUMBNAIL,
+    });
     const lines = [...layers].reverse().map(({ name, sheet, composite, opacity }) => {
       const looks = `composite-op="${composite}" opacity="${opacity}"`;
       return `    <layer name="${xmlText(name)}" src="${drawn.get(sheet)}" x="0" y="0" ${looks} />`;

@@ -15,13 +15,11 @@ import {
   type Point,
   type Region,
   type Ring,
-  type Sheet,
 } from '@uvrant/core';
-import { PngWriter } from '../../render/png';
 import { xmlText } from '../../render/xml';
 import type { WriteOrder, Writer } from './declare';
 import { cubicPath, drawnLetters } from './letters';
-import { pictureRows } from './picture-rows';
+import { writePicture } from './picture-file';
 import { plateRows, unplatedNote } from './plate-rows';
 
 /** Characters that are written at once. */
@@ -121,14 +119,6 @@ const traced = async (order: SvgOrder, inks: readonly Ink[], folder: string): Pr
   };
 };
 
-/** The print's colours that are no ink, as a PNG. */
-const pictureOf = async (order: WriteOrder, sheet: Sheet, path: string): Promise<void> => {
-  const { width, height, rows } = await pictureRows({ ...order, job: { ...order.job, sheet } }, { onStock: false });
-  const file = new PngWriter(path, width, height, order.job.devicePpi);
-  for await (const each of rows) await file.rows(each);
-  await file.end();
-};
-
 const at = ([x, y]: Point): string => `${Number(x.toFixed(3))} ${Number(y.toFixed(3))}`;
 /** The commands of path data. */
 const SVG_PATH = {
@@ -164,7 +154,7 @@ export const writeSvg: Writer<'svg'> = async (order) => {
     const part = (from: number, to: number) => (share: number) => told(from + share * (to - from));
     const outlined = await traced({ ...order, job: { ...job, sheet: rest }, told: part(0, 0.8) }, inks, folder);
     const picture = join(folder, 'colours.png');
-    if (colours) await pictureOf({ ...order, told: part(0.8, 0.95) }, colours, picture);
+    if (colours) await writePicture({ ...order, told: part(0.8, 0.95) }, colours, picture, { onStock: false });
 
     const perMm = pxPerMm(devicePpi);
     const { width, height } = outlined.region;
