@@ -1,8 +1,8 @@
 import { DEPTH, HALF } from './depth';
 
 /**
- * Weighted sums along one long row: out[i] = Σ weights[k] · plane[i + k · stride]. Eight values at a time; the caller
- * leaves room past the end.
+ * Weighted sums along one long row: out[i] = Σ weights[k] · plane[i + k · stride]. Eight values and two weights at a time; the
+ * caller leaves room past the end.
  */
 export function convolve(plane: usize, count: i32, stride: i32, weights: usize, taps: i32, out: usize): void {
   const step = (<usize>stride) << 1;
@@ -11,7 +11,15 @@ export function convolve(plane: usize, count: i32, stride: i32, weights: usize, 
     let low = i32x4.splat(HALF);
     let high = i32x4.splat(HALF);
     let at = from;
-    for (let k = 0; k < taps; k++, at += step) {
+    let k = 0;
+    for (; k + 1 < taps; k += 2, at += 2 * step) {
+      const pair = v128.load32_splat(weights + ((<usize>k) << 1));
+      const first = v128.load(at);
+      const second = v128.load(at + step);
+      low = i32x4.add(low, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 0, 8, 1, 9, 2, 10, 3, 11), pair));
+      high = i32x4.add(high, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 4, 12, 5, 13, 6, 14, 7, 15), pair));
+    }
+    if (k < taps) {
       const weight = v128.load16_splat(weights + ((<usize>k) << 1));
       const values = v128.load(at);
       low = i32x4.add(low, i32x4.extmul_low_i16x8_s(values, weight));

@@ -1,81 +1,108 @@
-/** Points of the noise tile along a side, as in the core's raster/noise-tile.ts. */
-const SIDE: i32 = 512;
+/** Values in a row of the noise tile, as in the core's raster/kernels.ts: the first comes again at its end. */
+const STRIDE: i32 = 513;
 
 /** Values of one octave, as in the core's raster/kernels.ts. */
 const VALUES: usize = 11;
 
+/** A value between two neighbours, the first in the lower half of each lane: a · (4096 − share) + b · share, rounded. */
 // @ts-ignore: decorator
 @inline
-function pointOf(tile: usize, x: i32, y: i32): i32 {
-  return <i32>load<i16>(tile + (<usize>((y & (SIDE - 1)) * SIDE + (x & (SIDE - 1))) << 1));
+function between(pairs: v128, share: v128): v128 {
+  const shares = v128.or(i32x4.sub(i32x4.splat(4096), share), i32x4.shl(share, 16));
+  return i32x4.shr_s(i32x4.add(i32x4.dot_i16x8_s(pairs, shares), i32x4.splat(2048)), 12);
 }
 
-/** The tile at phases, 2^32 = its period, straight between its points. */
+/** The tile at four phases, 2^32 = its period, straight between its points. */
 // @ts-ignore: decorator
 @inline
-function tileAt(tile: usize, u: u32, v: u32): i32 {
-  const x = <i32>(u >> 23);
-  const y = <i32>(v >> 23);
-  const s = <i32>((u >> 11) & 4095);
-  const t = <i32>((v >> 11) & 4095);
-  const a = pointOf(tile, x, y);
-  const c = pointOf(tile, x, y + 1);
-  const top = a + (((pointOf(tile, x + 1, y) - a) * s + 2048) >> 12);
-  const bottom = c + (((pointOf(tile, x + 1, y + 1) - c) * s + 2048) >> 12);
-  return top + (((bottom - top) * t + 2048) >> 12);
+function tileAt(tile: usize, u: v128, v: v128): v128 {
+  const twelve = i32x4.splat(4095);
+  const at = i32x4.shl(i32x4.add(i32x4.mul(i32x4.shr_u(v, 23), i32x4.splat(STRIDE)), i32x4.shr_u(u, 23)), 1);
+  const p0 = tile + <usize>i32x4.extract_lane(at, 0);
+  const p1 = tile + <usize>i32x4.extract_lane(at, 1);
+  const p2 = tile + <usize>i32x4.extract_lane(at, 2);
+  const p3 = tile + <usize>i32x4.extract_lane(at, 3);
+  let upper = v128.load32_zero(p0);
+  upper = v128.load32_lane(p1, upper, 1);
+  upper = v128.load32_lane(p2, upper, 2);
+  upper = v128.load32_lane(p3, upper, 3);
+  let lower = v128.load32_zero(p0, 2 * STRIDE);
+  lower = v128.load32_lane(p1, lower, 1, 2 * STRIDE);
+  lower = v128.load32_lane(p2, lower, 2, 2 * STRIDE);
+  lower = v128.load32_lane(p3, lower, 3, 2 * STRIDE);
+  const s = v128.and(i32x4.shr_u(u, 11), twelve);
+  const rows = v128.or(v128.and(between(upper, s), i32x4.splat(0xffff)), i32x4.shl(between(lower, s), 16));
+  return between(rows, v128.and(i32x4.shr_u(v, 11), twelve));
 }
 
+/** Four phases' shares of a warp, without their fraction; they wrap. */
 // @ts-ignore: decorator
 @inline
-function moved(by: i32, phase: i32): i32 {
-  return <i32>((<i64>by * <i64>phase) >> 14);
+function moved(by: v128, phase: v128): v128 {
+  const low = i64x2.shr_u(i64x2.extmul_low_i32x4_s(by, phase), 14);
+  const high = i64x2.shr_u(i64x2.extmul_high_i32x4_s(by, phase), 14);
+  return i8x16.shuffle(low, high, 0, 1, 2, 3, 8, 9, 10, 11, 16, 17, 18, 19, 24, 25, 26, 27);
 }
 
-/** One row of one octave, added to the row's sums; phases of its first pixel and their growth a pixel. */
-function addRow(
-  sums: usize,
-  width: i32,
-  tile: usize,
-  u: i32,
-  ux: i32,
-  v: i32,
-  vx: i32,
-  weight: i32,
-  gate: usize,
-): void {
-  for (let column = 0; column < width; column++, u += ux, v += vx) {
-    if (gate && isShut(load<i16>(gate + (<usize>column << 1)))) continue;
-    const at = sums + (<usize>column << 2);
-    store<i32>(at, load<i32>(at) + tileAt(tile, <u32>u, <u32>v) * weight);
+/** One octave at the listed places of a row, added to their sums; `u` and `v` are the phases of the row's first pixel. */
+function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize): void {
+  const ux = i32x4.splat(load<i32>(octave, 4));
+  const vx = i32x4.splat(load<i32>(octave, 16));
+  const weight = i32x4.splat(load<i32>(octave, 24));
+  for (let n = 0; n < count; n += 4) {
+    const at = <usize>n << 2;
+    const column = v128.load(columns + at);
+    const pu = i32x4.add(i32x4.splat(u), i32x4.mul(column, ux));
+    const pv = i32x4.add(i32x4.splat(v), i32x4.mul(column, vx));
+    v128.store(sums + at, i32x4.add(v128.load(sums + at), i32x4.mul(tileAt(tile, pu, pv), weight)));
   }
 }
 
-/** The same with each place moved by a warp; `o` is the octave. */
-function addWarpedRow(sums: usize, width: i32, tile: usize, u: i32, v: i32, o: usize, warpX: usize, warpY: usize, gate: usize): void {
-  const ux = load<i32>(o, 4);
-  const vx = load<i32>(o, 16);
-  const weight = load<i32>(o, 24);
-  for (let column = 0; column < width; column++, u += ux, v += vx) {
+/** The same with each place moved by a warp, given for the listed places. */
+function addWarped(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize, warpX: usize, warpY: usize): void {
+  const ux = i32x4.splat(load<i32>(octave, 4));
+  const vx = i32x4.splat(load<i32>(octave, 16));
+  const weight = i32x4.splat(load<i32>(octave, 24));
+  const xu = i32x4.splat(load<i32>(octave, 28));
+  const yu = i32x4.splat(load<i32>(octave, 32));
+  const xv = i32x4.splat(load<i32>(octave, 36));
+  const yv = i32x4.splat(load<i32>(octave, 40));
+  for (let n = 0; n < count; n += 4) {
+    const at = <usize>n << 2;
+    const column = v128.load(columns + at);
+    const wx = v128.load(warpX + at);
+    const wy = v128.load(warpY + at);
+    const pu = i32x4.add(i32x4.add(i32x4.splat(u), i32x4.mul(column, ux)), i32x4.add(moved(wx, xu), moved(wy, yu)));
+    const pv = i32x4.add(i32x4.add(i32x4.splat(v), i32x4.mul(column, vx)), i32x4.add(moved(wx, xv), moved(wy, yv)));
+    v128.store(sums + at, i32x4.add(v128.load(sums + at), i32x4.mul(tileAt(tile, pu, pv), weight)));
+  }
+}
+
+/** The columns of a row that are looked up, with their warp; their count. A gate (or 0) that is nothing or all leaves one out. */
+function list(width: i32, gate: usize, warpX: usize, warpY: usize, columns: usize, movesX: usize, movesY: usize): i32 {
+  let count = 0;
+  for (let column = 0; column < width; column++) {
     const two = <usize>column << 1;
-    if (gate && isShut(load<i16>(gate + two))) continue;
-    const wx = <i32>load<i16>(warpX + two);
-    const wy = <i32>load<i16>(warpY + two);
-    const pu = u + moved(wx, load<i32>(o, 28)) + moved(wy, load<i32>(o, 32));
-    const pv = v + moved(wx, load<i32>(o, 36)) + moved(wy, load<i32>(o, 40));
-    const at = sums + (<usize>column << 2);
-    store<i32>(at, load<i32>(at) + tileAt(tile, <u32>pu, <u32>pv) * weight);
+    if (gate) {
+      const open = load<i16>(gate + two);
+      if (open <= 0 || open >= 16384) continue;
+    }
+    const to = <usize>count << 2;
+    store<i32>(columns + to, column);
+    if (warpX) {
+      store<i32>(movesX + to, load<i16>(warpX + two));
+      store<i32>(movesY + to, load<i16>(warpY + two));
+    }
+    count++;
   }
-}
-
-// @ts-ignore: decorator
-@inline
-function isShut(gate: i16): bool {
-  return gate <= 0 || gate >= 16384;
+  // Whole vectors are read: what lies past the last is looked up, and not kept.
+  for (let n = count; n & 3; n++) store<i32>(columns + (<usize>n << 2), 0);
+  return count;
 }
 
 /**
  * Octaves of noise over a region, in rows; `warpX` and `warpY` (or 0) move each place before it is looked up. Where a `gate` (or 0) is
- * nothing or all, nothing is looked up. `sums` is room for a row of 32-bit values.
+ * nothing or all, nothing is looked up. `rows` is room for four rows of width + 3 32-bit values.
  */
 export function noise(
   x: i32,
@@ -83,28 +110,36 @@ export function noise(
   width: i32,
   height: i32,
   octaves: usize,
-  count: i32,
+  octaveCount: i32,
   tile: usize,
   warpX: usize,
   warpY: usize,
   gate: usize,
-  sums: usize,
+  rows: usize,
   out: usize,
 ): void {
+  const room = <usize>(width + 3) << 2;
+  const columns = rows;
+  const sums = rows + room;
+  const movesX = sums + room;
+  const movesY = movesX + room;
   for (let row = 0; row < height; row++) {
     const from = <usize>(row * width) << 1;
-    const open = gate ? gate + from : 0;
-    for (let column = 0; column < width; column++) store<i32>(sums + (<usize>column << 2), 8192);
-    for (let n = 0; n < count; n++) {
+    const line = out + from;
+    const count = list(width, gate ? gate + from : 0, warpX ? warpX + from : 0, warpY + from, columns, movesX, movesY);
+    for (let n = 0; n < count; n += 4) v128.store(sums + (<usize>n << 2), i32x4.splat(8192));
+    for (let n = 0; n < octaveCount; n++) {
       const o = octaves + ((<usize>n * VALUES) << 2);
       const u = load<i32>(o) + x * load<i32>(o, 4) + (y + row) * load<i32>(o, 8);
       const v = load<i32>(o, 12) + x * load<i32>(o, 16) + (y + row) * load<i32>(o, 20);
-      if (warpX) addWarpedRow(sums, width, tile, u, v, o, warpX + from, warpY + from, open);
-      else addRow(sums, width, tile, u, load<i32>(o, 4), v, load<i32>(o, 16), load<i32>(o, 24), open);
+      if (warpX) addWarped(columns, sums, count, tile, u, v, o, movesX, movesY);
+      else addOctave(columns, sums, count, tile, u, v, o);
     }
-    for (let column = 0; column < width; column++) {
-      const sum = load<i32>(sums + (<usize>column << 2));
-      store<i16>(out + from + (<usize>column << 1), <i16>min(max(sum >> 14, -16384), 16384));
+    if (count < width) memory.fill(line, 0, <usize>width << 1);
+    for (let n = 0; n < count; n++) {
+      const column = load<i32>(columns + (<usize>n << 2));
+      const sum = load<i32>(sums + (<usize>n << 2));
+      store<i16>(line + (<usize>column << 1), <i16>min(max(sum >> 14, -16384), 16384));
     }
   }
 }

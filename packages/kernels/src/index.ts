@@ -442,7 +442,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           warpX,
           warpY,
           gate ? arena.read(gate) : 0,
-          arena.room(4 * width),
+          arena.room(16 * (width + 3)),
           arena.write(out),
         );
       }),

@@ -16,7 +16,7 @@ import {
   HUE_KNOTS,
   LUMA,
   MODE_NUMBERS,
-  NOISE_SIDE,
+  NOISE_STRIDE,
   ONE,
   referenceKernels,
   screenGrid,
@@ -389,7 +389,7 @@ function planeResults(
     made(`metal, ${map ? 'a picture' : 'a view'}`, 4, (to) => kernels.castMetal({ ...lit, face, bevel }, gaps, there, to));
   }
   made('cell tones', 1, (to) => kernels.cellTones(tone, { x: -7, y: 19, width, height }, grid, cellWay(7.3, 22.5), to));
-  const tile = Int16Array.from({ length: NOISE_SIDE ** 2 }, (_, i) => ((i * 7919) % (2 * ONE + 1)) - ONE);
+  const tile = Int16Array.from({ length: NOISE_STRIDE ** 2 }, (_, i) => ((i * 7919) % (2 * ONE + 1)) - ONE);
   const still = { ux: 0, uy: 0, vx: 0, vy: 0 };
   const octaves = [
     { grid: screenGrid(91.3, 53), weight: 9000, warped: { ux: 2 ** 30, uy: -77, vx: 12345, vy: -(2 ** 31) } },
@@ -469,18 +469,19 @@ const differing = (some: Kernels, others: Kernels): string[] => {
 /** A constant of each kernel, changed; the first two are tried always. */
 const CHANGES = [
   ['grey.ts', 'position & 255', 'position & 127'],
-  ['table.ts', '(<usize>value) << 1', '(<usize>value) << 2'],
+  ['table.ts', 'splat(<i16>ONE)', 'splat(<i16>ONE - 1)'],
+  ['detail.ts', 'i32x4.lt_s(rest, none)', 'none'],
   ['screen.ts', 'i16x8.splat(29491)', 'i16x8.splat(29489)'],
   ['reduce.ts', 'sum = count >> 1', 'sum = count >> 2'],
   ['screen.ts', 'i16x8.splat(20152)', 'i16x8.splat(20140)'],
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
-  ['noise.ts', '(u >> 11) & 4095', '(u >> 11) & 4094'],
+  ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
   ['dissolve.ts', 'RANKS - 1', 'RANKS - 99'],
   ['cast-metal.ts', '0.62', '0.61'],
-  ['cells.ts', 'pu * ax', 'pu * ay'],
+  ['cells.ts', 'away(phaseU, phaseV, ax, bx)', 'away(phaseU, phaseV, ax, by)'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
   ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
   ['blend-doubles.ts', '0.59 * g', '0.58 * g'],

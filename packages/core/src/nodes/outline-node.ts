@@ -8,7 +8,7 @@ import { Fill } from '../type/scanline';
 import { stroked } from '../type/stroke';
 import { cosDeg, sinDeg } from '../units/exact';
 import { remembering } from '../units/remember';
-import type { Node, Work } from './node';
+import type { Node, Rendering, Work } from './node';
 import { inkNode } from './ink-node';
 
 /** From mm in a placed box (from its top left corner) to pixels of the rendered sheet. */
@@ -93,16 +93,18 @@ const addUpTo = (to: Int16Array, more: Int16Array): void => {
 /** An outline's raster: of one ink where it has one colour, else of two colours, the border over the fill. */
 export const outlineNode = (key: string, paints: Paints, open: boolean, make: (work: Work) => Drawn): Node => {
   const { fill, border } = paints;
-  const coverages = (region: Region, work: Work): readonly [Int16Array | null, Int16Array | null] => {
+  function* coverages(region: Region, work: Work): Rendering<readonly [Int16Array | null, Int16Array | null]> {
     const ready = drawn({ key, make: () => make(work) });
+    yield;
     const { arena } = work.kernels;
-    const inside = open || (!fill && border?.where === 'centred') ? null : ready.fill.coverage(region, arena);
-    const line = ready.border && border ? ready.border.coverage(region, arena) : null;
+    const inside = open || (!fill && border?.where === 'centred') ? null : yield* ready.fill.covering(region, arena);
+    yield;
+    const line = ready.border && border ? yield* ready.border.covering(region, arena) : null;
     return [inside, line && border ? (open ? line : borderCoverage(line, inside, border.where, work.kernels)) : null];
-  };
+  }
   if (!fill || !border) {
     return inkNode(key, fill ?? border?.colour ?? [0, 0, 0], {}, function* (region, work) {
-      const [inside, line] = coverages(region, work);
+      const [inside, line] = yield* coverages(region, work);
       yield;
       return (fill && !open ? inside : line) ?? blankPlane(sizeOf(region));
     });
@@ -113,7 +115,7 @@ export const outlineNode = (key: string, paints: Paints, open: boolean, make: (w
     keeping: 'dear',
     want: () => undefined,
     *render(region, work) {
-      const [inside, line] = coverages(region, work);
+      const [inside, line] = yield* coverages(region, work);
       yield;
       if (!inside && !line) return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
       const { arena, paint } = work.kernels;

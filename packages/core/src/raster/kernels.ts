@@ -7,8 +7,10 @@ export const HUE_KNOT_VALUES = 5;
 /** Points of a cube of colours along a side. */
 export const CUBE_POINTS = 17;
 
-/** Points of the noise tile along a side. */
+/** Points of the noise tile along a side … */
 export const NOISE_SIDE = 512;
+/** … and values in a row of it, and rows: the first comes again at the end, so that a point and its neighbour lie side by side. */
+export const NOISE_STRIDE = NOISE_SIDE + 1;
 
 /** One octave of noise: where it reads the tile (phases as a screen's, 2^32 = the tile's period), its weight (± ONE), and how far a warp of ONE moves its phases. */
 export interface NoiseOctave {
@@ -406,7 +408,7 @@ export interface Kernels {
   /** The value at the centre of each pixel's cell; it reads no further than the plane. */
   readonly cellTones: (tone: Int16Array, region: Region, grid: ScreenGrid, way: CellWay, out: Int16Array) => void;
 
-  /** Σ weight · tile at each pixel of a region, within ± ONE; `tile` has NOISE_SIDE² values and goes round. Nothing where a gate is 0 or ONE. */
+  /** Σ weight · tile at each pixel of a region, within ± ONE; `tile` has NOISE_STRIDE² values and goes round. Nothing where a gate is 0 or ONE. */
   readonly noise: (
     region: Region,
     octaves: readonly NoiseOctave[],

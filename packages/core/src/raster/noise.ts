@@ -2,7 +2,7 @@ import { cosDeg, sinDeg } from '../units/exact';
 import { chanceAt, fade } from '../units/noise';
 import { Latest } from '../units/latest';
 import { once } from '../units/remember';
-import { NOISE_SIDE, type Kernels, type NoiseOctave, type Warp } from './kernels';
+import { NOISE_SIDE, NOISE_STRIDE, type Kernels, type NoiseOctave, type Warp } from './kernels';
 import { ONE, sizeOf, type Region } from './raster';
 
 /** Cells of the noise tile along a side, each of POINTS points. */
@@ -17,13 +17,13 @@ const makeTile = (): Int16Array => {
     gy[cell] = sinDeg(turn);
   }
   const fades = Float64Array.from({ length: POINTS }, (_, i) => fade(i / POINTS));
-  const tile = new Int16Array(NOISE_SIDE * NOISE_SIDE);
-  for (let y = 0, i = 0; y < NOISE_SIDE; y++) {
-    const [row, v] = [Math.floor(y / POINTS), (y % POINTS) / POINTS];
+  const tile = new Int16Array(NOISE_STRIDE * NOISE_STRIDE);
+  for (let y = 0, i = 0; y < NOISE_STRIDE; y++) {
+    const [row, v] = [Math.floor(y / POINTS) % CELLS, (y % POINTS) / POINTS];
     const [upper, lower] = [row * CELLS, ((row + 1) % CELLS) * CELLS];
     const t = fades[y % POINTS] as number;
-    for (let x = 0; x < NOISE_SIDE; x++, i++) {
-      const [left, u] = [Math.floor(x / POINTS), (x % POINTS) / POINTS];
+    for (let x = 0; x < NOISE_STRIDE; x++, i++) {
+      const [left, u] = [Math.floor(x / POINTS) % CELLS, (x % POINTS) / POINTS];
       const right = (left + 1) % CELLS;
       const a = (gx[upper + left] as number) * u + (gy[upper + left] as number) * v;
       const b = (gx[upper + right] as number) * (u - 1) + (gy[upper + right] as number) * v;

@@ -16,7 +16,7 @@ export class Cancelled extends Error {
 }
 
 /**
- * Runs a rendering in stretches of about `stretch` ms, giving way between them.
+ * Runs a rendering in stretches of about `stretch` ms (4: what comes between two places where it may stop adds to that), giving way between them.
  * @throws Cancelled as soon as `stopped` says so; the rendering is ended in order.
  */
 export const drive = async <R>(
@@ -28,7 +28,7 @@ export const drive = async <R>(
     readonly stretch?: number;
   },
 ): Promise<R> => {
-  const stretch = host.stretch ?? 8;
+  const stretch = host.stretch ?? 4;
   let started = host.now();
   try {
     for (;;) {

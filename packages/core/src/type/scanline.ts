@@ -4,8 +4,94 @@ import type { Contour } from './outline';
 
 /** Lines on which each row of pixels is looked at; between the ends of a span the coverage is exact to 1/256 px. */
 const LINES = 16;
+/** Parts of a pixel that the ends of a span are told to. */
+const SHARES = 256;
 /** Rows whose edges are kept together. */
-const BLOCK = 32;
+const BLOCK = 4;
+/** Rows that are covered at a go. */
+const ROWS = 64;
+
+/** The lines of one row of pixels of a region, and where edges cross them. */
+class RowOfLines {
+  /** How often what lies on the left of the region winds round it, a line. */
+  private readonly windings = new Int32Array(LINES);
+  /** How many crossings each line has, and where, in order: 2 · (1/256 px from the left) + 1 where they wind downwards. */
+  private readonly counts = new Int32Array(LINES);
+  private crossings = new Int32Array(0);
+  /** Crossings that a line has room for. */
+  private room = 0;
+  /** Changes of coverage from pixel to pixel. */
+  private readonly steps: Int32Array;
+
+  constructor(readonly width: number) {
+    this.steps = new Int32Array(width + 2);
+  }
+
+  /** A new row, which up to so many edges cross. */
+  begin(edges: number): void {
+    this.windings.fill(0);
+    this.counts.fill(0);
+    if (edges <= this.room) return;
+    this.room = edges;
+    this.crossings = new Int32Array(LINES * edges);
+  }
+
+  wind(line: number, turn: number): void {
+    this.windings[line] = (this.windings[line] as number) + turn;
+  }
+
+  cross(line: number, share: number, turn: number): void {
+    const at = Math.max(0, Math.min(this.width * SHARES, share));
+    const packed = 2 * at + (turn > 0 ? 1 : 0);
+    const start = line * this.room;
+    let place = start + (this.counts[line] as number);
+    this.counts[line] = (this.counts[line] as number) + 1;
+    while (place > start && (this.crossings[place - 1] as number) > packed) {
+      this.crossings[place] = this.crossings[place - 1] as number;
+      place--;
+    }
+    this.crossings[place] = packed;
+  }
+
+  /** Writes the row's coverage over nothing, from an index on; false where nothing is covered. */
+  cover(out: Int16Array, start: number): boolean {
+    const { steps, width } = this;
+    let [from, to] = [width + 1, -1];
+    for (let line = 0; line < LINES; line++) {
+      let winding = this.windings[line] as number;
+      const first = line * this.room;
+      const end = first + (this.counts[line] as number);
+      if (winding === 0 && end === first) continue;
+      if (winding !== 0) {
+        steps[0] = (steps[0] as number) + SHARES;
+        [from, to] = [0, Math.max(0, to)];
+      }
+      for (let i = first; i < end; i++) {
+        const packed = this.crossings[i] as number;
+        const before = winding;
+        winding += packed & 1 ? 1 : -1;
+        if (before !== 0 && winding !== 0) continue;
+        const at = packed >> 1;
+        const pixel = Math.floor(at / SHARES);
+        const into = at - pixel * SHARES;
+        const sign = winding !== 0 ? 1 : -1;
+        steps[pixel] = (steps[pixel] as number) + sign * (SHARES - into);
+        steps[pixel + 1] = (steps[pixel + 1] as number) + sign * into;
+        if (pixel < from) from = pixel;
+        if (pixel + 1 > to) to = pixel + 1;
+      }
+    }
+    if (from > width) return false;
+    let sum = 0;
+    for (let x = from; x <= to; x++) {
+      sum += steps[x] as number;
+      steps[x] = 0;
+      if (x < width) out[start + x] = sum * (ONE / (LINES * SHARES));
+    }
+    if (sum !== 0) out.fill(sum * (ONE / (LINES * SHARES)), start + Math.min(to + 1, width), start + width);
+    return true;
+  }
+}
 
 /**
  * A filled outline, non-zero winding: what overlaps unites. Coverage is a count of 1/256 px on 16 lines a row, in whole
@@ -71,39 +157,27 @@ export class Fill {
 
   /** Coverage of a region, 0 … ONE; null where nothing of it is covered. */
   coverage(region: Region, arena: Arena): Int16Array | null {
-    const { width } = region;
+    const covering = this.covering(region, arena);
+    for (;;) {
+      const step = covering.next();
+      if (step.done) return step.value;
+    }
+  }
+
+  /** The same, some rows at a go. */
+  *covering(region: Region, arena: Arena): Generator<void, Int16Array | null> {
     if (!this.meets(region)) return null;
+    const { width } = region;
     const out = arena.plane(sizeOf(region)).fill(0);
-    const steps = new Int32Array(width + 2);
-    const near: number[] = [];
-    const before: number[] = [];
-    const crossings = new Float64Array(4096);
+    const lines = new RowOfLines(width);
     let any = false;
     for (let row = 0; row < region.height; row++) {
-      const y = region.y + row;
-      near.length = 0;
-      before.length = 0;
-      for (const edge of this.blocks.get(Math.floor(y / BLOCK)) ?? []) {
-        if ((this.first[edge] as number) >= (y + 1) * LINES || (this.last[edge] as number) < y * LINES) continue;
-        // What crosses on the left only counts; what crosses on the right says nothing of the region.
-        if ((this.most[edge] as number) <= region.x) before.push(edge);
-        else if ((this.least[edge] as number) < region.x + width) near.push(edge);
-      }
-      if (near.length === 0 && before.length === 0) continue;
-      steps.fill(0);
-      for (let line = y * LINES; line < (y + 1) * LINES; line++) {
-        const winding = this.windingOf(line, before);
-        const count = this.crossingsOf(line, near, region.x, width, crossings);
-        if (winding === 0 && count === 0) continue;
-        any = true;
-        if (winding !== 0) steps[0] = (steps[0] as number) + 256;
-        this.addSpans(crossings, count, steps, winding);
-      }
-      let sum = 0;
-      for (let x = 0, o = row * width; x < width; x++, o++) {
-        sum += steps[x] as number;
-        out[o] = sum * (ONE / (LINES * 256));
-      }
+      const edges = this.blocks.get(Math.floor((region.y + row) / BLOCK));
+      if (!edges) continue;
+      lines.begin(edges.length);
+      for (const edge of edges) this.cross(edge, region.x, (region.y + row) * LINES, lines);
+      if (lines.cover(out, row * width)) any = true;
+      if (row % ROWS === ROWS - 1) yield;
     }
     return any ? out : null;
   }
@@ -115,48 +189,21 @@ export class Fill {
     return false;
   }
 
-  /** Where edges cross a line, in order: 2 · (1/256 px from the region's left, within it) + 1 where they wind downwards. */
-  private crossingsOf(line: number, near: readonly number[], left: number, width: number, out: Float64Array): number {
-    const y = (line + 0.5) / LINES;
-    let count = 0;
-    for (const edge of near) {
-      if (line < (this.first[edge] as number) || line > (this.last[edge] as number) || count === out.length) continue;
-      const x = (this.x0[edge] as number) + (y - (this.y0[edge] as number)) * (this.slope[edge] as number);
-      const at = Math.max(0, Math.min(width * 256, Math.floor(x * 256 + 0.5) - left * 256));
-      const packed = 2 * at + ((this.turn[edge] as number) > 0 ? 1 : 0);
-      let place = count++;
-      while (place > 0 && (out[place - 1] as number) > packed) {
-        out[place] = out[place - 1] as number;
-        place--;
+  /** Puts where an edge crosses the lines of a row, from `top` on, on them. */
+  private cross(edge: number, left: number, top: number, lines: RowOfLines): void {
+    const first = Math.max(this.first[edge] as number, top);
+    const last = Math.min(this.last[edge] as number, top + LINES - 1);
+    if (first > last) return;
+    const turn = this.turn[edge] as number;
+    // What crosses on the left only counts; what crosses on the right says nothing of the region.
+    if ((this.most[edge] as number) <= left) {
+      for (let line = first; line <= last; line++) lines.wind(line - top, turn);
+    } else if ((this.least[edge] as number) < left + lines.width) {
+      const [x0, y0, slope] = [this.x0[edge] as number, this.y0[edge] as number, this.slope[edge] as number];
+      for (let line = first; line <= last; line++) {
+        const x = x0 + ((line + 0.5) / LINES - y0) * slope;
+        lines.cross(line - top, Math.floor(x * SHARES + 0.5) - left * SHARES, turn);
       }
-      out[place] = packed;
-    }
-    return count;
-  }
-
-  /** How often the edges on the left of a region wind round it on a line. */
-  private windingOf(line: number, before: readonly number[]): number {
-    let winding = 0;
-    for (const edge of before) {
-      if (line >= (this.first[edge] as number) && line <= (this.last[edge] as number)) winding += this.turn[edge] as number;
-    }
-    return winding;
-  }
-
-  /** Adds each span's coverage as changes from pixel to pixel, from a winding at the left on. */
-  private addSpans(crossings: Float64Array, count: number, steps: Int32Array, from: number): void {
-    let winding = from;
-    for (let i = 0; i < count; i++) {
-      const packed = crossings[i] as number;
-      const before = winding;
-      winding += packed & 1 ? 1 : -1;
-      if (before !== 0 && winding !== 0) continue;
-      const at = packed >> 1;
-      const pixel = at >> 8;
-      const into = at & 255;
-      const sign = winding !== 0 ? 1 : -1;
-      steps[pixel] = (steps[pixel] as number) + sign * (256 - into);
-      steps[pixel + 1] = (steps[pixel + 1] as number) + sign * into;
     }
   }
 }

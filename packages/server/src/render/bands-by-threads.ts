@@ -21,53 +21,48 @@ export interface BandWork {
 /** What helpers work at: groups of bands that none has begun, and what they gave. */
 class BandQueue {
   readonly ready = new Map<number, Uint8Array>();
+  /** The band that is waited for. */
+  wanted = 0;
   private next = 0;
   private fault: unknown = null;
   private told: (() => void) | null = null;
+  /** Bands that each helper has been asked for and has not given. */
+  private readonly asked: Map<BandThread, number>;
 
   constructor(
     private readonly work: BandWork,
-    private readonly helpers: readonly BandThread[],
-    /** Bands beyond the one that is wanted which may be begun, so that memory stays flat. */
-    private readonly ahead: number,
-  ) {}
+    helpers: readonly BandThread[],
+    private readonly threads: number,
+  ) {
+    this.asked = new Map(helpers.map((helper) => [helper, 0]));
+  }
 
-  /** The next group that may be begun while `wanted` is waited for; none where that is too far ahead. */
-  group(wanted: number): number[] {
+  /** The next group that may be begun now; none where that is too far ahead, so that memory stays flat. */
+  group(): number[] {
     const { bands, together } = this.work;
-    if (this.next >= Math.min(bands.length, wanted + this.ahead)) return [];
-    const group = Array.from({ length: Math.min(together, bands.length - this.next) }, (_, i) => this.next + i);
-    this.next += group.length;
+    if (this.next >= Math.min(bands.length, this.wanted + together * this.threads + this.asked.size)) return [];
+    const left = bands.length - this.next;
+    // Small ones at the end, so that none waits long for another's last.
+    const size = Math.max(1, Math.min(together, Math.floor(left / (2 * this.threads))));
+    const group = Array.from({ length: size }, (_, i) => this.next + i);
+    this.next += size;
     return group;
   }
 
-  private readonly idle = new Set<BandThread>();
-
-  /** Gives idle helpers their next groups. */
-  feed(wanted: number): void {
-    for (const helper of this.idle) {
-      const group = this.group(wanted);
-      if (group.length === 0) return;
-      this.idle.delete(helper);
-      void this.begun(helper, group, wanted);
+  /** Gives helpers their next groups as they begin the last band they have: this thread may be busy when they are done with it. */
+  feed(): void {
+    for (const [helper, asked] of this.asked) {
+      if (asked > 1) continue;
+      for (const number of this.group()) void this.begun(helper, number);
     }
   }
 
-  begin(): void {
-    for (const helper of this.helpers) this.idle.add(helper);
-    this.feed(0);
-  }
-
-  private async begun(helper: BandThread, group: readonly number[], wanted: number): Promise<void> {
-    const { bands } = this.work;
-    const asked = group.map((number) => [number, helper.ask({ number, region: bands[number] as Region })] as const);
+  private async begun(helper: BandThread, number: number): Promise<void> {
+    this.asked.set(helper, (this.asked.get(helper) as number) + 1);
     try {
-      for (const [number, bytes] of asked) {
-        this.ready.set(number, await bytes);
-        this.tell();
-      }
-      this.idle.add(helper);
-      this.feed(Math.max(wanted, group[0] as number));
+      this.ready.set(number, await helper.ask({ number, region: this.work.bands[number] as Region }));
+      this.asked.set(helper, (this.asked.get(helper) as number) - 1);
+      this.feed();
     } catch (error) {
       this.fault = error;
     }
@@ -98,27 +93,27 @@ const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve)
  * to do, as this one with what it does with the bands, takes fewer.
  */
 export async function* bandsByThreads(work: BandWork): AsyncGenerator<Band> {
-  const { bands, script, data, threads, isAmong = true, together, own } = work;
+  const { bands, script, data, threads, isAmong = true, own } = work;
   const all = Math.max(1, Math.min(threads, bands.length));
   const others = existsSync(script) ? all - (isAmong ? 1 : 0) : 0;
   const helpers = Array.from({ length: others }, () => new BandThread(script, data));
-  const queue = new BandQueue(work, helpers, together * all);
+  const queue = new BandQueue(work, helpers, all);
   const rendersToo = isAmong || others === 0;
   // The first are this thread's: the others have yet to open the print.
-  const mine: number[] = rendersToo ? queue.group(0) : [];
+  const mine: number[] = rendersToo ? queue.group() : [];
   try {
-    queue.begin();
     for (const [number, region] of bands.entries()) {
+      queue.wanted = number;
       for (;;) {
         queue.check();
-        queue.feed(number);
+        queue.feed();
         const bytes = queue.ready.get(number);
         if (bytes) {
           queue.ready.delete(number);
           yield { region, bytes };
           break;
         }
-        if (mine.length === 0 && rendersToo) mine.push(...queue.group(number));
+        if (mine.length === 0 && rendersToo) mine.push(...queue.group());
         const next = mine.shift();
         if (next === undefined) await queue.waited();
         else {

@@ -32,7 +32,7 @@ import {
 } from '@uvrant/core';
 
 /** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
-export const BAND_ROWS = 256;
+export const BAND_ROWS = 512;
 
 /** Plates that are rendered in place of the whole print: the inks’ ids in their order, `UNDERBASE` among them, and how they are made. */
 export interface PlateOrder extends PlateMaking {

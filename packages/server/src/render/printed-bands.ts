@@ -5,7 +5,7 @@ import { BAND_ROWS, type Band, type Print } from './print-bands';
 import type { PrintJob } from './print-job';
 
 /** Neighbouring bands that one thread renders: they are made of the same source tiles, which are then unpacked once. */
-const TOGETHER = 4;
+const TOGETHER = 2;
 
 /** The bands of a region from the top, rendered by `threads` threads, this one among them. The same bytes as by one thread. */
 export const printedBands = (print: Print, job: PrintJob, region: Region, threads: number): AsyncGenerator<Band> =>

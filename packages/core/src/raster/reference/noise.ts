@@ -1,11 +1,11 @@
-import { NOISE_SIDE, type Kernels } from '../kernels';
+import { NOISE_STRIDE, type Kernels } from '../kernels';
 import { ONE } from '../raster';
 
 /** The tile at phases, 2^32 = its period, straight between its points; fractions of 12 bits. */
 const tileAt = (tile: Int16Array, u: number, v: number): number => {
   const [x, y] = [u >>> 23, v >>> 23];
   const [s, t] = [(u >>> 11) & 4095, (v >>> 11) & 4095];
-  const point = (px: number, py: number): number => tile[(py & (NOISE_SIDE - 1)) * NOISE_SIDE + (px & (NOISE_SIDE - 1))] as number;
+  const point = (px: number, py: number): number => tile[py * NOISE_STRIDE + px] as number;
   const straight = (from: number, to: number, share: number): number => from + (((to - from) * share + 2048) >> 12);
   return straight(straight(point(x, y), point(x + 1, y), s), straight(point(x, y + 1), point(x + 1, y + 1), s), t);
 };

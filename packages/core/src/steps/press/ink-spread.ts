@@ -107,7 +107,14 @@ const fibreOctaves = (dials: SpreadDials, pxPerMm: number, farPx: number): Noise
 const wicks = remembering(8, String, (by: number) => toneTable((v) => Math.max(0, 2 * v - 1 - WICK.from) * by));
 
 /** Moves the distances of a region by its fibres, in place. */
-const ledByFibres = (at: Int16Array, dials: SpreadDials, pxPerMm: number, farPx: number, region: Region, kernels: Kernels): void => {
+function* ledByFibres(
+  at: Int16Array,
+  dials: SpreadDials,
+  pxPerMm: number,
+  farPx: number,
+  region: Region,
+  kernels: Kernels,
+): Generator<void, void> {
   const octaves = fibreOctaves(dials, pxPerMm, farPx);
   if (octaves.length === 0) return;
   const pixels = sizeOf(region);
@@ -116,9 +123,13 @@ const ledByFibres = (at: Int16Array, dials: SpreadDials, pxPerMm: number, farPx:
     kernels.noise(region, noiseOctaves({ grain: TURNING.grain, seed: 8 * dials.seed + by }, pxPerMm), noiseTile(), null, at, plane);
     return plane;
   };
-  const warp = { x: turn(5), y: turn(6) };
+  const x = turn(5);
+  yield;
+  const warp = { x, y: turn(6) };
+  yield;
   const moved = kernels.arena.plane(pixels);
   kernels.noise(region, octaves, noiseTile(), warp, at, moved);
+  yield;
   const full = uniformPlane(pixels, ONE);
   kernels.multiplyAdd(moved, full, at, at);
   const wick = noiseOctaves(fibreKind(WICK, 8 * dials.seed + 7), pxPerMm);
@@ -130,19 +141,20 @@ const ledByFibres = (at: Int16Array, dials: SpreadDials, pxPerMm: number, farPx:
   kernels.table(moved, wicks((WICK.times * wanderOf(dials) * pxPerMm) / (2 * farPx)), moved);
   // Wicks draw ink out of edges; bare paper beyond them, where the distance is 0, stays bare.
   kernels.modulated(at, moved, wickWeights(), at);
-};
+}
 const wickWeights = once(() => toneTable((x) => (x <= 0 ? 0 : Math.min(1, 4 * x))));
 
-const spreadOut = (
+function* spreadOut(
   input: InkRaster,
   dials: SpreadDials,
   at: StepAt,
   kernels: Kernels,
-): { readonly coverage: Int16Array; readonly soft: Int16Array } => {
+): Generator<void, { readonly coverage: Int16Array; readonly soft: Int16Array }> {
   const { region, coverage: from } = input;
   const sigma = Math.max(LEAST_SIGMA_PX, sigmaOf(dials) * at.pxPerMm);
   const [plain, squared] = at.coarse as readonly [Coarse, Coarse];
   const soft = softCopy(plain, region, sigma, kernels);
+  yield;
   const edge: Edge = {
     sigmaPx: Math.sqrt(sigma * sigma + PIXEL_VARIANCE),
     farPx: Math.max(1, 1.2 * farthestOf(dials) * at.pxPerMm),
@@ -150,9 +162,11 @@ const spreadOut = (
   };
   const reached = kernels.arena.plane(from.length);
   kernels.table(soft, distances(edge), reached);
-  if (dials.ragged > 0) ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
+  if (dials.ragged > 0) yield* ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
   const thick = kernels.arena.plane(from.length);
-  kernels.ratio(softCopy(squared, region, sigma, kernels), soft, thick);
+  const dense = softCopy(squared, region, sigma, kernels);
+  yield;
+  kernels.ratio(dense, soft, thick);
   kernels.table(thick, thickness(), thick);
   kernels.multiply(reached, thick, reached);
   kernels.table(reached, covers({ farPx: edge.farPx, hard: isWhole(at.edges) && !at.draft }), reached);
@@ -162,7 +176,7 @@ const spreadOut = (
   const coverage = kernels.arena.plane(from.length);
   kernels.multiplyAdd(bare, reached, from, coverage);
   return { coverage, soft };
-};
+}
 
 export const inkSpread = defineStep({
   kind: 'ink-spread',
@@ -223,7 +237,7 @@ export const inkSpread = defineStep({
     yield;
     const isMoved = farthestOf(dials) > 0;
     const { coverage, soft } = isMoved
-      ? spreadOut(input, dials, at, kernels)
+      ? yield* spreadOut(input, dials, at, kernels)
       : { coverage: input.coverage, soft: softCopy(at.coarse[0] as Coarse, input.region, LEAST_SIGMA * at.pxPerMm, kernels) };
     yield;
     const body = inkBody(soft, dials, at, input.region, kernels);
