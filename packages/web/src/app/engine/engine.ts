@@ -30,9 +30,9 @@ interface Entry {
 
 interface Slot {
   worker: Worker;
-  /** What it works on, and what it was given to go on with as soon as that is called off. */
+  /** What it works on, and what it was given to go on with, in order. */
   busy: Entry | null;
-  next: Entry | null;
+  next: readonly Entry[];
   /** When it was last heard, by `performance.now()`. */
   heardAt: number;
   /** True from its first finished true tile to the next draft. */
@@ -43,6 +43,12 @@ interface Slot {
   versions: Set<number>;
   passes: Set<number>;
 }
+
+/** What a worker works on and was given. */
+const heldBy = ({ busy, next }: Slot): Entry[] => (busy ? [busy, ...next] : [...next]);
+
+/** True where a worker does nothing more urgent than the true print. */
+const isPrinting = ({ busy }: Slot): boolean => busy !== null && urgencyOf(busy.task) >= URGENCY.true;
 
 /** Why a task gave nothing: it was superseded or called off. */
 export class TaskCancelled extends Error {}
@@ -70,7 +76,7 @@ export class Engine {
 
   /** A worker that has not been sent anything. */
   private fresh(): Omit<Slot, 'worker'> {
-    return { busy: null, next: null, heardAt: performance.now(), prints: false, announced: null, versions: new Set(), passes: new Set() };
+    return { busy: null, next: [], heardAt: performance.now(), prints: false, announced: null, versions: new Set(), passes: new Set() };
   }
 
   /** Asks workers that have been busy for long whether they live; one that does not say so is replaced. */
@@ -98,7 +104,7 @@ export class Engine {
 
   /** Puts a fresh worker in place of one that failed; what it had to do is asked again, once. */
   private restart(slot: Slot, count: number, what: string): void {
-    const entries = [slot.busy, slot.next].filter((entry) => entry !== null);
+    const entries = heldBy(slot);
     slot.worker.terminate();
     Object.assign(slot, { worker: this.create(count), ...this.fresh() });
     this.listen(slot, count);
@@ -134,7 +140,7 @@ export class Engine {
 
   private cancel(entry: Entry): void {
     this.queue = this.queue.filter((each) => each !== entry);
-    const slot = this.slots.find((each) => each.busy === entry || each.next === entry);
+    const slot = this.slots.find((each) => heldBy(each).includes(entry));
     if (slot) {
       entry.deferred = false;
       this.post(slot, { type: 'cancel', id: entry.id });
@@ -163,32 +169,42 @@ export class Engine {
     this.overtake();
   }
 
-  /** A draft overtakes everything else, a reading only the true print: given to a worker at once, to go on with. */
+  /**
+   * A draft overtakes everything else, a reading only the true print: given to a worker at once, to go on with. All drafts are given,
+   * so that a worker goes from one to the next whatever the page is busy with.
+   */
   private overtake(): void {
-    const [next] = this.queue;
-    if (!next || urgencyOf(next.task) > URGENCY.reading) return;
-    const from = urgencyOf(next.task) === URGENCY.draft ? URGENCY.fine : URGENCY.true;
-    const slow = this.slots.find((slot) => slot.busy && !slot.next && urgencyOf(slot.busy.task) >= from);
-    if (!slow?.busy) return;
-    slow.busy.deferred = true;
-    this.post(slow, { type: 'cancel', id: slow.busy.id });
-    this.queue.shift();
-    slow.next = next;
-    this.give(slow, next);
+    for (let next = this.queue[0]; next && urgencyOf(next.task) <= URGENCY.reading; next = this.queue[0]) {
+      const isDraft = urgencyOf(next.task) === URGENCY.draft;
+      const slot = isDraft ? this.draftSlot(next) : this.slots.find((each) => each.next.length === 0 && isPrinting(each));
+      if (!slot) return;
+      for (const entry of heldBy(slot)) if (!entry.deferred && urgencyOf(entry.task) > urgencyOf(next.task)) this.defer(slot, entry);
+      this.queue.shift();
+      slot.next = [...slot.next, next];
+      this.give(slot, next);
+    }
+  }
+
+  /** The worker that does a draft soonest: its home, or the one that has the fewest to do. */
+  private draftSlot(entry: Entry): Slot | undefined {
+    const home = this.slots.find((slot) => this.isHome(slot, entry));
+    return home ?? [...this.slots].sort((a, b) => heldBy(a).length - heldBy(b).length)[0];
+  }
+
+  private defer(slot: Slot, entry: Entry): void {
+    entry.deferred = true;
+    this.post(slot, { type: 'cancel', id: entry.id });
   }
 
   private answered(slot: Slot, answer: Exclude<FromWorker, { readonly type: 'alive' }>): void {
-    const entry = slot.busy?.id === answer.id ? slot.busy : slot.next?.id === answer.id ? slot.next : null;
+    const entry = heldBy(slot).find(({ id }) => id === answer.id);
     if (!entry) return;
     if (answer.type === 'unknown') {
       slot.versions.clear();
       slot.passes.clear();
       return this.give(slot, entry);
     }
-    if (entry === slot.busy) {
-      slot.busy = slot.next;
-      slot.next = null;
-    } else slot.next = null;
+    [slot.busy = null, ...slot.next] = heldBy(slot).filter((each) => each !== entry);
     // While a dial is turned, prints are begun and called off: what would come after them is not fetched.
     if (urgencyOf(entry.task) <= URGENCY.fine) slot.prints = false;
     else if (answer.type === 'done' && urgencyOf(entry.task) === URGENCY.true) slot.prints = true;

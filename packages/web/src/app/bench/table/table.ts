@@ -16,6 +16,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
 import { Gesture } from '@use-gesture/vanilla';
 import { findPass, trueScale, type FoundPlace, type Sheet } from '@uvrant/core';
@@ -38,7 +39,7 @@ import { passesAt } from './placing-box';
 import { Points } from './points';
 import { clicked, lightnessOn, onSheet, pointIn, type Point } from './pointer';
 import { drawRuler } from './ruler';
-import { Tiles } from './tiles';
+import { Tiles, type Wanted } from './tiles';
 import { fitted, movedBy, zoomedAt, type Extent, type Viewport } from './viewport';
 import { Wipe } from './wipe';
 
@@ -264,6 +265,14 @@ export class Table {
   });
   private frame = 0;
 
+  /** What the table is to show of which version; null before there is one, or room for it. */
+  private readonly wanted = computed<Wanted | null>(() => {
+    const [version, original] = [this.rendering.version(), this.rendering.unprintedVersion()];
+    const pass = this.wantsUnprinted() ? this.pass() : null;
+    const looked = { view: this.shown(), table: this.size(), sheet: this.pixels(), density: this.density() };
+    return version !== null && original !== null && looked.table.width > 0 ? { version, original, pass, ...looked } : null;
+  });
+
   constructor() {
     const injector = inject(Injector);
     const watch = new ResizeObserver(([entry]) => {
@@ -276,12 +285,12 @@ export class Table {
       onCleanup(() => watch.unobserve(element));
     });
     effect(() => {
-      const [version, original] = [this.rendering.version(), this.rendering.unprintedVersion()];
-      const pass = this.wantsUnprinted() ? this.pass() : null;
-      const looked = { view: this.shown(), table: this.size(), sheet: this.pixels(), density: this.density() };
-      untracked(() => {
-        if (version !== null && original !== null && looked.table.width > 0) this.tiles.want({ version, original, pass, ...looked });
-      });
+      const wanted = this.wanted();
+      if (wanted) untracked(() => this.tiles.want(wanted));
+    });
+    this.rendering.versionChanged.pipe(takeUntilDestroyed()).subscribe(() => {
+      const wanted = this.wanted();
+      if (wanted) this.tiles.want(wanted);
     });
     effect(() => {
       this.tiles.count();

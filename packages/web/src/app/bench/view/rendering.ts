@@ -1,5 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
+import { Subject } from 'rxjs';
 import { Engine, TaskCancelled } from '../../engine/engine';
 import {
   addedSums,
@@ -94,6 +96,9 @@ export class Rendering {
   /** The same for what the table shows: up to the peel line, one pass alone, or something that is tried. */
   readonly version = this.shownNumber.asReadonly();
 
+  /** Tells of each version at once, while a change of the page may wait for the next frame. */
+  readonly versionChanged = new Subject<void>();
+
   /** What of all that is open decides how a sheet prints: the sheet, those that it prints, and their pictures. */
   private partsOf(sheet: Sheet | null): PrintedParts | null {
     if (!sheet) return null;
@@ -116,8 +121,9 @@ export class Rendering {
       const next = !looked || now === null ? null : isWhole && now !== whole && now > (shown ?? 0) ? now : this.openParts(looked);
       this.shownNumber.set(next);
       if (next !== null) this.timing.opened(next);
+      this.opened = { printed, looked };
+      this.versionChanged.next();
     }
-    this.opened = { printed, looked };
   }
   private opened: { readonly printed: PrintedParts | null; readonly looked: PrintedParts | null } = { printed: null, looked: null };
 
@@ -228,6 +234,11 @@ export class Rendering {
       const [printed, looked] = [this.printed(), this.looked()];
       untracked(() => this.openBoth(printed, looked));
     });
+    // An edit is opened before the page is drawn anew for it, so that workers begin at once.
+    this.store
+      .select(benchFeature.selectShown)
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => queueMicrotask(() => this.openBoth(this.printed(), this.looked())));
     effect(() => {
       const [name, whole] = [this.sourceName(), this.whole()];
       // Later versions whose sources are the same show the same.
