@@ -89,6 +89,41 @@ test('a draft is given at once to a worker that is called off, and what it overt
   expect(await slow).toBe(pixels);
 });
 
+test('all drafts are given at once, in order; a reading that was given before them is called off and taken up again after them', async () => {
+  const { worker, engine } = started();
+  engine.open(poster, []);
+  void engine.ask(tile('true')).catch(() => undefined);
+  const reading = engine.ask({ kind: 'inks', version: 1 });
+  const drafts = [1, 2, 3].map((x) => engine.ask(tile('draft', x)));
+  expect(worker.sent.slice(1).map((message) => ('id' in message ? [message.type, message.id] : []))).toEqual([
+    ['task', 1],
+    ['cancel', 1],
+    ['task', 2],
+    ['cancel', 2],
+    ['task', 3],
+    ['task', 4],
+    ['task', 5],
+  ]);
+  for (const id of [1, 2]) worker.answer({ type: 'cancelled', id });
+  for (const id of [3, 4, 5]) worker.answer(done(id));
+  expect(await Promise.all(drafts)).toEqual([pixels, pixels, pixels]);
+  expect(worker.tasks.at(-1)).toMatchObject({ id: 2, task: { kind: 'inks' } });
+  worker.answer(done(2, shares));
+  expect(await reading).toBe(shares);
+  expect(worker.tasks.at(-1)).toMatchObject({ id: 1, task: { quality: 'true' } });
+});
+
+test('drafts are shared between the workers that there are', () => {
+  const { workers, engine } = started(4);
+  engine.open(poster, []);
+  for (let x = 0; x < 6; x++) void engine.ask(tile('draft', x));
+  expect(workers.map(({ tasks }) => tasks.map(({ task }) => (task as { x: number }).x))).toEqual([
+    [0, 3],
+    [1, 4],
+    [2, 5],
+  ]);
+});
+
 test('the true tile to come is named while another is rendered, so that its pictures are fetched meanwhile; once', () => {
   const { worker, engine } = started();
   engine.open(poster, []);

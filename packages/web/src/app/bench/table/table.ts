@@ -293,11 +293,11 @@ export class Table {
       if (wanted) this.tiles.want(wanted);
     });
     effect(() => {
-      this.tiles.count();
-      const [picture, unit] = [this.picture(), this.lengths.unit()];
-      cancelAnimationFrame(this.frame);
-      this.frame = requestAnimationFrame(() => this.draw(picture, unit));
+      this.picture();
+      this.lengths.unit();
+      this.drawSoon();
     });
+    this.tiles.came.pipe(takeUntilDestroyed()).subscribe(() => this.drawSoon());
     afterNextRender(() => runInInjectionContext(injector, () => this.followGestures()));
     effect(() =>
       this.statusChanged.emit({ isTrue: this.tiles.isTrue(), share: this.tiles.share(), scale: this.shown().zoom * this.density() }),
@@ -329,6 +329,14 @@ export class Table {
   private place(view: Viewport): void {
     this.placed.set(view);
     this.atFit.set(false);
+  }
+
+  /** Draws what is there by the next frame, whatever else the page has to do before it. */
+  private drawSoon(): void {
+    this.frame ||= requestAnimationFrame(() => {
+      this.frame = 0;
+      this.draw(this.picture(), this.lengths.unit());
+    });
   }
 
   private draw(picture: TablePicture, unit: LengthUnit): void {

@@ -1,4 +1,5 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import { Engine, TaskCancelled } from '../../engine/engine';
 import type { Task, TilePlace } from '../../engine/protocol';
 import { Timing } from '../../engine/timing';
@@ -65,9 +66,8 @@ export class Tiles {
   private readonly allTrue = signal(false);
   /** True once every tile that is seen is the print's own. */
   readonly isTrue = this.allTrue.asReadonly();
-  private readonly came = signal(0);
-  /** Counts tiles as they come, so that they are drawn. */
-  readonly count = this.came.asReadonly();
+  /** Tells of each tile as it comes. */
+  readonly came = new Subject<void>();
   readonly status = computed(() => (this.isTrue() ? 'true' : 'draft'));
 
   constructor() {
@@ -160,7 +160,7 @@ export class Tiles {
         this.rendering.problem.set(null);
         this.settle(layer, of);
         this.tellShare();
-        this.came.update((n) => n + 1);
+        this.came.next();
       })
       .catch((error: unknown) => {
         this.pending.delete(name);

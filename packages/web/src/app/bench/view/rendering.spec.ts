@@ -43,6 +43,17 @@ test('an edit is opened once; what a save brings back opens nothing', async () =
   expect(opened).toHaveLength(2);
 });
 
+test('an edit is opened, and told of, before the page is drawn anew for it', async () => {
+  const { made, opened, store, document } = await rendering();
+  const told: (number | null)[] = [];
+  made.versionChanged.subscribe(() => told.push(made.version()));
+  store.dispatch(BenchActions.sheetEdited({ document: renamed(document(), 'Other'), gesture: null }));
+  await Promise.resolve();
+  expect([told, opened.length]).toEqual([[2], 2]);
+  TestBed.tick();
+  expect([told, opened.length]).toEqual([[2], 2]);
+});
+
 test('a trial is shown under a number of its own, and the sheet again under a later one', async () => {
   const { made, opened, settled, document } = await rendering();
   made.trial.set(renamed(document(), 'Tried'));
