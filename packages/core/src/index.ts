@@ -54,6 +54,7 @@ export * from './plates/edge-rows';
 export * from './plates/fine-edged';
 export * from './plates/found-screen';
 export * from './plates/ink-shares';
+export * from './plates/ink-swatches';
 export * from './plates/letter-outlines';
 export * from './plates/moire';
 export * from './plates/outline-readings';

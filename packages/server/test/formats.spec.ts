@@ -653,6 +653,30 @@ describe('SVG', () => {
     expect(PNG.sync.read(Buffer.from(image, 'base64')).width).toBe(295);
   });
 
+  const warmed = freshPass('warm', 'Warm', { kind: 'overall' }, boxAt(25, 20, 50, 40), {
+    steps: [{ ...freshStep('warmth'), params: { shift: 60 } }],
+  });
+
+  test('inks have the colours that overall steps make of them: solid places are the print’s own', async () => {
+    const sheet = { ...hard, passes: [...hard.passes, warmed] };
+    const { bytes, width, note } = await sent(sheet, 'svg');
+    expect(note).toBeNull();
+    const fills = new Set([...bytes.toString('utf8').matchAll(/<path fill="#([^"]*)"/g)].map(([, fill]) => fill));
+    const [rgba, drawn] = [await print(sheet), drawnBy(bytes, width)];
+    const printed = new Set<string>();
+    for (let i = 0; i < rgba.length; i += 4) if (rgba[i + 3] === 255) printed.add(Buffer.from(rgba.subarray(i, i + 3)).toString('hex'));
+    expect(fills.size).toBe(2);
+    for (const fill of fills) expect(printed).toContain(fill);
+    expect(fills).not.toContain(FLARE.colour.slice(1));
+    expect(drawn.pixels.some((v, i) => i % 4 === 3 && v === 255)).toBe(true);
+  });
+
+  test('an ink that prints over such steps as well as beneath them keeps its colour, and it is said', async () => {
+    const { bytes, note } = await sent({ ...hard, passes: [screened, bar, warmed, words] }, 'svg');
+    expect(note).toBe('“Warm” treats colours, which plates do not show.');
+    expect(bytes.toString('utf8')).toContain(`fill="${SOOT.colour}"`);
+  });
+
   test('lettering that nothing was done to has the curves of its font, or is traced with its ink', async () => {
     const text = (await sent(hard, 'svg')).bytes.toString('utf8');
     expect(text.match(/<path fill="[^"]*" d="M[^"]*C/g)?.length).toBe(1);

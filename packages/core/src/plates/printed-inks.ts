@@ -11,8 +11,14 @@ const plateInks = (pass: Pass, sheet: Sheet): (string | null)[] =>
     .map(upgradedStep)
     .flatMap((step) => platesOf(step).map(({ ink }) => inkNamed(ink, sheet)));
 
+/** The inks that a pass prints with, those in it as well where it is a group, by their ids; null for a colour. */
+const inksOf = (pass: Pass, sheet: Sheet): (string | null)[] =>
+  [...passesOf([pass])].flatMap((each) => (each.on ? [inkOfPass(each, sheet), ...plateInks(each, sheet)] : []));
+
+export const printsInk = (pass: Pass, sheet: Sheet, ink: string): boolean => inksOf(pass, sheet).includes(ink);
+
 /** The inks that something on the sheet prints with, in the sheet's order: those that there is a plate of. */
 export const printedInks = (sheet: Sheet): readonly Ink[] => {
-  const used = new Set([...passesOf(sheet.passes)].flatMap((pass) => (pass.on ? [inkOfPass(pass, sheet), ...plateInks(pass, sheet)] : [])));
+  const used = new Set(sheet.passes.flatMap((pass) => inksOf(pass, sheet)));
   return sheet.inks.filter(({ id }) => used.has(id));
 };

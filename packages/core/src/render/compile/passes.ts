@@ -120,7 +120,7 @@ const overall = (context: Context, pass: Pass, beneath: PrintNode): PrintNode =>
 };
 
 /** True where a pass treats each colour by itself, everywhere alike. */
-const treatsEntries = (pass: Pass): boolean =>
+export const treatsEntries = (pass: Pass): boolean =>
   pass.masks.length === 0 &&
   pass.lay.within === undefined &&
   pass.steps.every((step) => !step.on || (stepOfKind(step.kind)?.pointwise === true && step.masks.length === 0 && step.zones.length === 0));

@@ -1,4 +1,4 @@
-import { unplated, type Region, type Sheet } from '@uvrant/core';
+import { unplated, type Pass, type Region, type Sheet } from '@uvrant/core';
 import { openedPrint } from '../../render/print-job';
 import type { PlateOrder } from '../../render/print-bands';
 import { printedBands } from '../../render/printed-bands';
@@ -25,9 +25,12 @@ export const plateRows = async (order: WriteOrder, plates: PlateOrder): Promise<
   return { region, rows: rows() };
 };
 
-/** What is to be known where a sheet holds more than its inks: what becomes of it. Null where its plates are all of it. */
-export const unplatedNote = (sheet: Sheet, becomes: string): string | null => {
-  const passes = unplated(sheet);
+/**
+ * What is to be known where a sheet holds more than its inks: what becomes of it. Null where its plates are all of it, but for
+ * passes that they show otherwise.
+ */
+export const unplatedNote = (sheet: Sheet, becomes: string, shown: readonly Pass[] = []): string | null => {
+  const passes = unplated(sheet).filter((pass) => !shown.includes(pass));
   if (passes.length === 0) return null;
   const names = passes.map(({ name }) => `“${name}”`).join(', ');
   const isTreating = passes.every(({ source }) => source.kind === 'overall');

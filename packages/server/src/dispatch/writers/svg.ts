@@ -18,6 +18,7 @@ import {
 } from '@uvrant/core';
 import { xmlText } from '../../render/xml';
 import type { WriteOrder, Writer } from './declare';
+import { inkColours } from './ink-colours';
 import { cubicPath, drawnLetters } from './letters';
 import { writePicture } from './picture-file';
 import { plateRows, unplatedNote } from './plate-rows';
@@ -152,6 +153,7 @@ export const writeSvg: Writer<'svg'> = async (order) => {
     const inks = printedInks(rest);
     const colours = processPart(rest);
     const part = (from: number, to: number) => (share: number) => told(from + share * (to - from));
+    const { colours: inked, shown } = await inkColours(job, printedInks(sheet));
     const outlined = await traced({ ...order, job: { ...job, sheet: rest }, told: part(0, 0.8) }, inks, folder);
     const picture = join(folder, 'colours.png');
     if (colours) await writePicture({ ...order, told: part(0.8, 0.95) }, colours, picture, { onStock: false });
@@ -171,7 +173,7 @@ export const writeSvg: Writer<'svg'> = async (order) => {
       file.add('"/>\n');
     }
     for (const { ink, path: data } of outlined.plates) {
-      const looks = `fill="${ink.colour}" fill-rule="evenodd" style="mix-blend-mode:multiply" transform="scale(${1 / OUTLINE_UNITS})"`;
+      const looks = `fill="${inked.get(ink.id) ?? ink.colour}" fill-rule="evenodd" style="mix-blend-mode:multiply" transform="scale(${1 / OUTLINE_UNITS})"`;
       file.add(`<path ${looks} d="`);
       for await (const text of createReadStream(data, 'utf8')) file.add(text as string);
       file.add(`"><title>${xmlText(ink.name)}</title></path>\n`);
@@ -179,14 +181,15 @@ export const writeSvg: Writer<'svg'> = async (order) => {
     file.add('</g>\n');
     for (const { ink, outline } of letters) {
       const { colour, name } = sheet.inks.find(({ id }) => id === ink) as Ink;
+      const fill = inked.get(ink) ?? colour;
       const corner = order.crop ?? { x: 0, y: 0 };
       const place = ([x, y]: Point): Point => [(x - corner.x) * perMm, (y - corner.y) * perMm];
-      file.add(`<path fill="${colour}" d="${cubicPath(outline, place, SVG_PATH)}"><title>${xmlText(name)}</title></path>\n`);
+      file.add(`<path fill="${fill}" d="${cubicPath(outline, place, SVG_PATH)}"><title>${xmlText(name)}</title></path>\n`);
     }
     file.add('</svg>\n');
     file.end();
     told(1);
-    const notes = [unplatedNote(sheet, 'it is a picture beneath the outlines'), softNote(outlined)].filter((note) => note !== null);
+    const notes = [unplatedNote(sheet, 'it is a picture beneath the outlines', shown), softNote(outlined)].filter((note) => note !== null);
     return { width, height, note: notes.length > 0 ? notes.join(' ') : null };
   } finally {
     rmSync(folder, { recursive: true, force: true });
