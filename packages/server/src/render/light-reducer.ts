@@ -21,22 +21,32 @@ const encoded = (light: number): number => {
   return Math.max(0, Math.min(255, Math.round(255 * v)));
 };
 
-interface Window {
-  readonly from: number;
+/** Levels of an 8-bit alpha as shares. */
+const SHARES = Float32Array.from({ length: 256 }, (_, i) => i / 255);
+
+/** What each pixel of the copy takes: the first one, and the weights from `starts[i]` to `starts[i + 1]`. */
+interface Windows {
+  readonly from: Int32Array;
+  readonly starts: Int32Array;
   readonly weights: Float32Array;
 }
 
 /** What each of `to` pixels takes of `from`, the edges held. */
-const windowsOf = (from: number, to: number): Window[] => {
+const windowsOf = (from: number, to: number): Windows => {
   const by = from / to;
-  return Array.from({ length: to }, (_, i) => {
+  const windows = Array.from({ length: to }, (_, i) => {
     const centre = (i + 0.5) * by;
     const first = Math.max(0, Math.ceil(centre - 2 * by - 0.5));
     const last = Math.min(from - 1, Math.floor(centre + 2 * by - 0.5));
     const weights = Float32Array.from({ length: last - first + 1 }, (__, k) => spline((first + k + 0.5 - centre) / by));
     const sum = weights.reduce((all, weight) => all + weight, 0);
-    return { from: first, weights: weights.map((weight) => weight / sum) };
+    return { first, weights: weights.map((weight) => weight / sum) };
   });
+  const starts = new Int32Array(to + 1);
+  windows.forEach(({ weights }, i) => (starts[i + 1] = (starts[i] as number) + weights.length));
+  const weights = new Float32Array(starts[to] as number);
+  windows.forEach((window, i) => weights.set(window.weights, starts[i]));
+  return { from: Int32Array.from(windows, ({ first }) => first), starts, weights };
 };
 
 /** The size of a copy whose longest side is `longest`; the print's own where that is no larger. */
@@ -48,12 +58,15 @@ export const reducedSize = (width: number, height: number, longest: number): { r
 
 /** Takes rows of straight RGBA8 from the top and gives those of the copy as they are done. */
 export class LightReducer {
-  private readonly across: Window[];
-  private readonly down: Window[];
+  private readonly across: Windows;
+  private readonly down: Windows;
   /** Rows of the copy under way, by their number: sums of light times alpha, and of alpha. */
   private readonly sums = new Map<number, Float32Array>();
   private row = 0;
   private first = 0;
+  /** A row's light times alpha, and its alpha; the same reduced. */
+  private readonly light: Float32Array;
+  private readonly reduced: Float32Array;
 
   constructor(
     private readonly width: number,
@@ -62,6 +75,8 @@ export class LightReducer {
   ) {
     this.across = windowsOf(width, copy.width);
     this.down = windowsOf(height, copy.height);
+    this.light = new Float32Array(4 * width);
+    this.reduced = new Float32Array(4 * copy.width);
   }
 
   /** The copy's rows that are done with these. */
@@ -69,13 +84,14 @@ export class LightReducer {
     const done: Uint8Array[] = [];
     const line = 4 * this.width;
     for (let at = 0; at < rgba.length; at += line) {
-      const row = this.reducedRow(rgba.subarray(at, at + line));
-      for (let i = this.first; i < this.down.length; i++) {
-        const { from, weights } = this.down[i] as Window;
-        if (from > this.row) break;
-        const weight = weights[this.row - from];
-        if (weight !== undefined) this.add(i, row, weight);
-        if (from + weights.length - 1 === this.row) {
+      this.reduce(rgba.subarray(at, at + line));
+      const { from, starts, weights } = this.down;
+      for (let i = this.first; i < from.length; i++) {
+        const k = this.row - (from[i] as number);
+        if (k < 0) break;
+        const count = (starts[i + 1] as number) - (starts[i] as number);
+        if (k < count) this.add(i, weights[(starts[i] as number) + k] as number);
+        if (k === count - 1) {
           done.push(this.finished(i));
           this.first = i + 1;
         }
@@ -87,32 +103,43 @@ export class LightReducer {
     return out;
   }
 
-  private reducedRow(rgba: Uint8Array): Float32Array {
-    const light = new Float32Array(rgba.length);
+  /** Reduces a row across. */
+  private reduce(rgba: Uint8Array): void {
+    const { light, reduced } = this;
     for (let i = 0; i < rgba.length; i += 4) {
-      const alpha = (rgba[i + 3] as number) / 255;
-      for (let c = 0; c < 3; c++) light[i + c] = (LIGHT[rgba[i + c] as number] as number) * alpha;
+      const alpha = SHARES[rgba[i + 3] as number] as number;
+      light[i] = (LIGHT[rgba[i] as number] as number) * alpha;
+      light[i + 1] = (LIGHT[rgba[i + 1] as number] as number) * alpha;
+      light[i + 2] = (LIGHT[rgba[i + 2] as number] as number) * alpha;
       light[i + 3] = alpha;
     }
-    const out = new Float32Array(4 * this.copy.width);
-    for (const [x, { from, weights }] of this.across.entries()) {
-      let [r, g, b, a] = [0, 0, 0, 0];
-      for (let k = 0, i = 4 * from; k < weights.length; k++, i += 4) {
+    const { from, starts, weights } = this.across;
+    for (let x = 0; x < from.length; x++) {
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      let a = 0;
+      const end = starts[x + 1] as number;
+      for (let k = starts[x] as number, i = 4 * (from[x] as number); k < end; k++, i += 4) {
         const weight = weights[k] as number;
         r += weight * (light[i] as number);
         g += weight * (light[i + 1] as number);
         b += weight * (light[i + 2] as number);
         a += weight * (light[i + 3] as number);
       }
-      out.set([r, g, b, a], 4 * x);
+      reduced[4 * x] = r;
+      reduced[4 * x + 1] = g;
+      reduced[4 * x + 2] = b;
+      reduced[4 * x + 3] = a;
     }
-    return out;
   }
 
-  private add(row: number, values: Float32Array, weight: number): void {
+  /** Adds the row under way to one of the copy. */
+  private add(row: number, weight: number): void {
+    const { reduced } = this;
     let sum = this.sums.get(row);
-    if (!sum) this.sums.set(row, (sum = new Float32Array(values.length)));
-    for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] as number) + weight * (values[i] as number);
+    if (!sum) this.sums.set(row, (sum = new Float32Array(reduced.length)));
+    for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] as number) + weight * (reduced[i] as number);
   }
 
   private finished(row: number): Uint8Array {
