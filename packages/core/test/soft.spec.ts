@@ -146,6 +146,15 @@ describe('noise', () => {
     expect(steps(511, 0)).toBeLessThanOrEqual(1.2 * steps(250, 251));
   });
 
+  test('a gate leaves it where that is something and not all, in a print; a draft keeps all of it', () => {
+    const gate = Int16Array.from({ length: region.width * region.height }, (_, i) => [0, 1, ONE - 1, ONE][i % 4] as number);
+    const kind = { grain: 1.1, octaves: 2, seed: 3 };
+    const whole = noisePlane(kind, AT, region, kernels);
+    const gated = noisePlane(kind, AT, region, kernels, { gate });
+    expect(gated).toEqual(whole.map((v, i) => (i % 4 === 1 || i % 4 === 2 ? v : 0)));
+    expect(noisePlane(kind, { ...AT, draft: true }, region, kernels, { gate })).toEqual(whole);
+  });
+
   test('its mean is about nothing and its strength the same whatever the octaves', () => {
     for (const octaves of [1, 2, 4]) {
       const plane = noisePlane({ grain: 1.1, octaves, seed: 3 }, AT, { ...region, width: 900, height: 900 }, kernels);
@@ -164,7 +173,7 @@ describe('noise', () => {
       y: noisePlane({ grain: 9, seed: 2 }, AT, at, kernels),
     });
     for (const warped of [false, true]) {
-      const make = (at: Region): Int16Array => noisePlane(kind, AT, at, kernels, warped ? warpOf(at) : null);
+      const make = (at: Region): Int16Array => noisePlane(kind, AT, at, kernels, { warp: warped ? warpOf(at) : null });
       const whole = make(region);
       for (const tile of tilesOf(region, 64)) {
         const part = make(tile);

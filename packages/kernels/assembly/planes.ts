@@ -48,7 +48,14 @@ export function cutColours(rgba: usize, count: i32, least: i32, out: usize): voi
 
 /** Alpha of RGBA as a plane. */
 export function alphaOf(rgba: usize, pixels: i32, out: usize): void {
-  for (let i = 0; i < pixels; i++) store<i16>(out + (<usize>i << 1), load<i16>(rgba + (<usize>i << 3), 6));
+  const whole = pixels & ~7;
+  for (let i = 0; i < whole; i += 8) {
+    const from = rgba + (<usize>i << 3);
+    const low = v128.shuffle<i16>(v128.load(from), v128.load(from, 16), 3, 7, 11, 15, 0, 0, 0, 0);
+    const high = v128.shuffle<i16>(v128.load(from, 32), v128.load(from, 48), 3, 7, 11, 15, 0, 0, 0, 0);
+    v128.store(out + (<usize>i << 1), v128.shuffle<i64>(low, high, 0, 2));
+  }
+  for (let i = whole; i < pixels; i++) store<i16>(out + (<usize>i << 1), load<i16>(rgba + (<usize>i << 3), 6));
 }
 
 /** Light as weights, what is not there white: 1 − (1 − v) · w. */

@@ -113,16 +113,16 @@ export interface NoiseAt {
 const MOST_KEPT = 64;
 const kept = new Latest<string, Int16Array>(MOST_KEPT);
 
-/** A noise over a region, a plane of values in ± ONE, the caller's own. */
+/** A noise over a region, a plane of values in ± ONE, the caller's own; of a print nothing where a gate is nothing or all. */
 export const noisePlane = (
   kind: NoiseKind,
   { pxPerMm, draft }: NoiseAt,
   region: Region,
   kernels: Kernels,
-  warp: Warp | null = null,
+  { warp = null, gate = null }: { readonly warp?: Warp | null; readonly gate?: Int16Array | null } = {},
 ): Int16Array => {
   const out = kernels.arena.plane(sizeOf(region));
-  const make = (): void => kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, null, out);
+  const make = (): void => kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, draft ? null : gate, out);
   if (!draft || warp) {
     make();
     return out;

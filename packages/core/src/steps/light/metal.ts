@@ -4,12 +4,14 @@ import { boxBounds } from '../../raster/place';
 import { rampAt, type RampPoint } from '../../raster/ramp';
 import { ONE, sizeOf, type Region, type Rgb } from '../../raster/raster';
 import { crop, grow } from '../../raster/region';
+import { blankPlane } from '../../raster/uniform';
 import { CASTING_RAMP, type Casting, type Kernels } from '../../raster/kernels';
 import { cosDeg, sinDeg } from '../../units/exact';
-import { remembering } from '../../units/remember';
+import { once, remembering } from '../../units/remember';
 import { angle, choice, length, picture, point, pointOn, ramp, share, seed } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
 import { defineStep, type StepAt } from '../declare';
+import { toneTable } from '../tone/table';
 import { edgeDistance } from './edge-distance';
 
 /*
@@ -66,6 +68,14 @@ const heights = (coverage: Int16Array, wide: Region, region: Region, widthPx: nu
   const raised = kernels.arena.plane(plane.length);
   kernels.table(plane, profiles(chisel), raised);
   return crop(blurred(raised, 1, about, sigma, kernels), about, region, kernels.arena);
+};
+
+/** More than nothing and less than all wherever there is coverage: the gate of noise that is looked up there alone. */
+const someThere = once(() => toneTable((v) => Math.min(v, (ONE - 1) / ONE)));
+
+const isAnywhere = (coverage: Int16Array): boolean => {
+  for (let i = 0; i < coverage.length; i++) if (coverage[i] !== 0) return true;
+  return false;
 };
 
 /** Standard deviation of the softness of a bevel, px. */
@@ -137,18 +147,24 @@ export const metal = defineStep({
     kernels.alphaOf(input.data, coverage);
     yield;
     const inner = at.wanted;
+    const there = crop(coverage, wide, inner, arena);
+    if (!isAnywhere(there)) return { kind: 'colour', region: inner, data: blankPlane(4 * sizeOf(inner)) };
     const region = grow(inner, 1);
     const height = heights(coverage, wide, region, widthPx, params.chisel, kernels);
     yield;
-    const there = crop(coverage, wide, inner, arena);
+    const gate = arena.plane(there.length);
+    kernels.table(there, someThere(), gate);
     const scratches = noisePlane(
       { grain: SCRATCH.broad, stretch: SCRATCH.long / SCRATCH.broad, octaves: 2, seed: 4 * params.seed },
       at,
       inner,
       kernels,
+      { gate },
     );
-    const grains = noisePlane({ grain: GRAIN.size, octaves: 2, seed: 4 * params.seed + 1 }, at, inner, kernels);
-    const waves = noisePlane({ grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 }, at, inner, kernels);
+    yield;
+    const grains = noisePlane({ grain: GRAIN.size, octaves: 2, seed: 4 * params.seed + 1 }, at, inner, kernels, { gate });
+    yield;
+    const waves = noisePlane({ grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 }, at, inner, kernels, { gate });
     yield;
     const data = arena.plane(4 * sizeOf(inner));
     const map = at.map ? crop(at.map.tone, at.map.region, inner, arena) : null;
