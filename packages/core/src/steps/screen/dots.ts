@@ -3,6 +3,7 @@ import { ONE, sizeOf, type Region } from '../../raster/raster';
 import { uniformValue } from '../../raster/uniform';
 import type { Pass } from '../../sheet/model';
 import { cellMm } from '../../units/length';
+import { remembering } from '../../units/remember';
 import { inkOfTone } from './carried';
 import { cellLayout, screenGrid } from './grid';
 import { screenThresholds } from './thresholds';
@@ -28,6 +29,13 @@ export const dotsOf = ({ steps }: Pass): Dots => {
   };
 };
 
+/** The thresholds of dots of a shape, size and angle. */
+const thresholdsFor = remembering(
+  8,
+  (dots: { readonly shape: ShapeName; readonly cellPx: number; readonly angleDeg: number }) => JSON.stringify(dots),
+  (dots) => screenThresholds({ ...dots, edge: 0, cut: true, rough: false }, inkOfTone('darks')),
+);
+
 /** Coverage as dots: the same mean, every pixel all or nothing. */
 export const dotted = (
   coverage: Int16Array,
@@ -40,7 +48,7 @@ export const dotted = (
   if (uniform === 0 || uniform === ONE) return coverage;
   const { arena } = kernels;
   const cellPx = cellMm(lpi) * pxPerMm;
-  const thresholds = screenThresholds({ shape, cellPx, angleDeg: angle, edge: 0, cut: true, rough: false }, inkOfTone('darks'));
+  const thresholds = thresholdsFor({ shape, cellPx, angleDeg: angle });
   const [tone, out] = [arena.plane(sizeOf(region)), arena.plane(sizeOf(region))];
   kernels.complement(coverage, ONE, tone);
   kernels.screen(tone, region, screenGrid(cellPx, angle, cellLayout(shape)), shape, thresholds, null, out);
