@@ -34,6 +34,20 @@ const coarseRead = ({ shift, reach }: CoarseInput, region: Region): Region => gr
 const withGrids = (coarse: readonly CoarseInput[], region: Region): Region =>
   coarse.reduce((all, each) => (each.node ? all : hull(all, fineRegion(coarseRead(each, region), each.shift))), region);
 
+/** A draft reads so many pixels beyond a region, or a multiple of them: while a dial turns, what lies before it stays what was rendered. */
+const DRAFT_MARGIN = 4;
+
+/** About a region, what is read beyond it in steps of DRAFT_MARGIN pixels. */
+const steady = (wide: Region, region: Region): Region => {
+  const beyond = Math.max(
+    region.x - wide.x,
+    region.y - wide.y,
+    wide.x + wide.width - region.x - region.width,
+    wide.y + wide.height - region.y - region.height,
+  );
+  return grow(region, DRAFT_MARGIN * Math.ceil(beyond / DRAFT_MARGIN));
+};
+
 /** Greys of a raster, or its ink, as a tone. */
 const asGreys = (raster: Raster): ToneRaster => {
   if (raster.kind === 'tone') return raster;
@@ -158,6 +172,10 @@ export const stepNode = (input: Node, call: StepCall): Node => {
   const colour = declaration.ink?.(call.params, call.at).colour ?? input.colour;
   const bare = bareOf<typeof kind>(kind, colour);
   const read = (region: Region): Region => declaration.reads?.(call.params, region, call.at) ?? grow(region, reach);
+  const whole = (region: Region): Region => {
+    const all = withGrids(call.coarse, read(region));
+    return call.at.draft && !declaration.reads ? steady(all, region) : all;
+  };
   const printsIn = input.bounds ? boxOf(call, input.bounds.box, reach) : null;
   return withinBounds({
     key: keyOf('step', callKey(call, null), [input]),
@@ -173,12 +191,12 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       if (call.spot) wantOnce(call.spot, SPOT_REGION, wants, work);
       if (call.cells) wantOnce(call.cells.node, cellsRegion(call.cells.grid), wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
-      wantOnce(input, withGrids(call.coarse, from), wants, work);
+      wantOnce(input, whole(region), wants, work);
     },
     *render(region, work) {
       const { arena } = work.kernels;
       const from = read(region);
-      const all = yield* rendered(input, withGrids(call.coarse, from), work);
+      const all = yield* rendered(input, whole(region), work);
       if (isBare(all)) return kind === 'ink' && all.kind === 'ink' ? bareOf('ink', colour ?? all.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
       const original = call.original ? yield* rendered(call.original, from, work) : null;

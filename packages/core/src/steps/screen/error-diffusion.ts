@@ -62,7 +62,7 @@ export const errorDiffusion = defineStep({
     dot: length({ title: 'Dot', min: 0.05, max: 20, wide: true, default: 0.5, more: 'larger dots, coarser picture' }),
     serpentine: toggle({ title: 'To and fro', default: true }),
     loose: share({ title: 'Loosened', default: 0.1, more: 'less regular, fewer worms' }),
-    seed: seed({ title: 'Seed', default: 1 }),
+    seed: seed({ title: 'Seed', default: 1, further: true }),
     ...CARRIED_DIALS,
   },
   takes: 'tone',
