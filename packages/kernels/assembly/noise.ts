@@ -44,22 +44,11 @@ function moved(by: v128, phase: v128): v128 {
   return i8x16.shuffle(low, high, 0, 1, 2, 3, 8, 9, 10, 11, 16, 17, 18, 19, 24, 25, 26, 27);
 }
 
-/** One octave at the listed places of a row, added to their sums; `u` and `v` are the phases of the row's first pixel. */
-function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize): void {
-  const ux = i32x4.splat(load<i32>(octave, 4));
-  const vx = i32x4.splat(load<i32>(octave, 16));
-  const weight = i32x4.splat(load<i32>(octave, 24));
-  for (let n = 0; n < count; n += 4) {
-    const at = <usize>n << 2;
-    const column = v128.load(columns + at);
-    const pu = i32x4.add(i32x4.splat(u), i32x4.mul(column, ux));
-    const pv = i32x4.add(i32x4.splat(v), i32x4.mul(column, vx));
-    v128.store(sums + at, i32x4.add(v128.load(sums + at), i32x4.mul(tileAt(tile, pu, pv), weight)));
-  }
-}
-
-/** The same with each place moved by a warp, given for the listed places. */
-function addWarped(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize, warpX: usize, warpY: usize): void {
+/**
+ * One octave at the listed places of a row, added to their sums; `u` and `v` are the phases of the row's first pixel. A warp (or 0),
+ * given for the listed places, moves each before it is looked up.
+ */
+function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize, warpX: usize, warpY: usize): void {
   const ux = i32x4.splat(load<i32>(octave, 4));
   const vx = i32x4.splat(load<i32>(octave, 16));
   const weight = i32x4.splat(load<i32>(octave, 24));
@@ -70,10 +59,14 @@ function addWarped(columns: usize, sums: usize, count: i32, tile: usize, u: i32,
   for (let n = 0; n < count; n += 4) {
     const at = <usize>n << 2;
     const column = v128.load(columns + at);
-    const wx = v128.load(warpX + at);
-    const wy = v128.load(warpY + at);
-    const pu = i32x4.add(i32x4.add(i32x4.splat(u), i32x4.mul(column, ux)), i32x4.add(moved(wx, xu), moved(wy, yu)));
-    const pv = i32x4.add(i32x4.add(i32x4.splat(v), i32x4.mul(column, vx)), i32x4.add(moved(wx, xv), moved(wy, yv)));
+    let pu = i32x4.add(i32x4.splat(u), i32x4.mul(column, ux));
+    let pv = i32x4.add(i32x4.splat(v), i32x4.mul(column, vx));
+    if (warpX) {
+      const wx = v128.load(warpX + at);
+      const wy = v128.load(warpY + at);
+      pu = i32x4.add(pu, i32x4.add(moved(wx, xu), moved(wy, yu)));
+      pv = i32x4.add(pv, i32x4.add(moved(wx, xv), moved(wy, yv)));
+    }
     v128.store(sums + at, i32x4.add(v128.load(sums + at), i32x4.mul(tileAt(tile, pu, pv), weight)));
   }
 }
@@ -132,8 +125,7 @@ export function noise(
       const o = octaves + ((<usize>n * VALUES) << 2);
       const u = load<i32>(o) + x * load<i32>(o, 4) + (y + row) * load<i32>(o, 8);
       const v = load<i32>(o, 12) + x * load<i32>(o, 16) + (y + row) * load<i32>(o, 20);
-      if (warpX) addWarped(columns, sums, count, tile, u, v, o, movesX, movesY);
-      else addOctave(columns, sums, count, tile, u, v, o);
+      addOctave(columns, sums, count, tile, u, v, o, warpX ? movesX : 0, movesY);
     }
     if (count < width) memory.fill(line, 0, <usize>width << 1);
     for (let n = 0; n < count; n++) {

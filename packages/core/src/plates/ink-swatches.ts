@@ -1,4 +1,5 @@
 import { stepOfKind } from '../catalogue/steps';
+import { upgradedStep } from '../catalogue/upgraded';
 import { treatsEntries } from '../render/compile/passes';
 import { freshPass } from '../sheet/fresh';
 import type { Ink, Pass, Sheet } from '../sheet/model';
@@ -20,7 +21,10 @@ export interface InkSwatches {
 const treatsAlike = (pass: Pass): boolean =>
   pass.source.kind === 'overall' &&
   treatsEntries(pass) &&
-  pass.steps.every((step) => !step.on || stepOfKind(step.kind)?.wantsStatistics?.(step.params as never) !== true);
+  pass.steps
+    .filter(({ on }) => on)
+    .map(upgradedStep)
+    .every(({ kind, params }) => stepOfKind(kind)?.wantsStatistics?.(params as never) !== true);
 
 /**
  * A sheet on which each of some inks prints alone, treated by the overall passes as it is on a sheet: those that treat every place

@@ -173,18 +173,17 @@ export const writeSvg: Writer<'svg'> = async (order) => {
       file.add('"/>\n');
     }
     for (const { ink, path: data } of outlined.plates) {
-      const looks = `fill="${inked.get(ink.id) ?? ink.colour}" fill-rule="evenodd" style="mix-blend-mode:multiply" transform="scale(${1 / OUTLINE_UNITS})"`;
+      const looks = `fill="${inked.get(ink.id)}" fill-rule="evenodd" style="mix-blend-mode:multiply" transform="scale(${1 / OUTLINE_UNITS})"`;
       file.add(`<path ${looks} d="`);
       for await (const text of createReadStream(data, 'utf8')) file.add(text as string);
       file.add(`"><title>${xmlText(ink.name)}</title></path>\n`);
     }
     file.add('</g>\n');
     for (const { ink, outline } of letters) {
-      const { colour, name } = sheet.inks.find(({ id }) => id === ink) as Ink;
-      const fill = inked.get(ink) ?? colour;
+      const { name } = sheet.inks.find(({ id }) => id === ink) as Ink;
       const corner = order.crop ?? { x: 0, y: 0 };
       const place = ([x, y]: Point): Point => [(x - corner.x) * perMm, (y - corner.y) * perMm];
-      file.add(`<path fill="${fill}" d="${cubicPath(outline, place, SVG_PATH)}"><title>${xmlText(name)}</title></path>\n`);
+      file.add(`<path fill="${inked.get(ink)}" d="${cubicPath(outline, place, SVG_PATH)}"><title>${xmlText(name)}</title></path>\n`);
     }
     file.add('</svg>\n');
     file.end();

@@ -286,12 +286,9 @@ export class Table {
     });
     effect(() => {
       const wanted = this.wanted();
-      if (wanted) untracked(() => this.tiles.want(wanted));
+      untracked(() => this.want(wanted));
     });
-    this.rendering.versionChanged.pipe(takeUntilDestroyed()).subscribe(() => {
-      const wanted = this.wanted();
-      if (wanted) this.tiles.want(wanted);
-    });
+    this.rendering.versionChanged.pipe(takeUntilDestroyed()).subscribe(() => this.want(this.wanted()));
     effect(() => {
       this.picture();
       this.lengths.unit();
@@ -330,6 +327,14 @@ export class Table {
     this.placed.set(view);
     this.atFit.set(false);
   }
+
+  /** Asks for tiles, once for each change of what is wanted: of a new version before the page is drawn anew. */
+  private want(wanted: Wanted | null): void {
+    if (!wanted || wanted === this.asked) return;
+    this.asked = wanted;
+    this.tiles.want(wanted);
+  }
+  private asked: Wanted | null = null;
 
   /** Draws what is there by the next frame, whatever else the page has to do before it. */
   private drawSoon(): void {
