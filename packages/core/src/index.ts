@@ -90,6 +90,7 @@ export * from './raster/region';
 export * from './raster/source-patch';
 export * from './raster/source-tiles';
 export * from './raster/uniform';
+export * from './nodes/beside';
 export * from './nodes/cache';
 export * from './render/compile/compile';
 export * from './render/compile/graph';

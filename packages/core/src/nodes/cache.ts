@@ -75,6 +75,11 @@ export class Pool {
     return this.get(name) !== undefined;
   }
 
+  /** What is rendered next under this name is kept as though it had been asked for before. */
+  expect(name: string): void {
+    this.asked.add(name);
+  }
+
   /** True for a raster just rendered that is worth keeping. */
   wants(name: string, keeping: Keeping | undefined): boolean {
     if (keeping === 'never' || (this.keeps === 'grids' && keeping !== 'grid')) return false;

@@ -51,8 +51,8 @@ export class Wants {
     this.tiles.set(tileKey(name), name);
   }
 
-  /** True the first time a node is asked for a region, so that shared nodes are gone through once. */
-  first(name: string): boolean {
+  /** True the first time that a node is asked for a region, so that shared nodes are gone through once. */
+  first(name: string, _node: Node, _region: Region): boolean {
     if (this.seen.has(name)) return false;
     this.seen.add(name);
     return true;
@@ -86,7 +86,7 @@ export interface Node<K extends RasterKind = RasterKind> {
 /** Asks a node for what it wants, once a region; nothing of what is bare or kept. */
 export const wantOnce = (node: Node, region: Region, wants: Wants, work: PlanWork): void => {
   const name = `${node.key}@${regionName(region)}`;
-  if (!wants.first(name)) return;
+  if (!wants.first(name, node, region)) return;
   if (node.bounds && !overlap(node.bounds.box, region)) return;
   if (work.rasters?.touch(name)) return;
   if (node.keeping === 'shared') wants.isCold = true;

@@ -150,7 +150,7 @@ export class Engine {
 
   /** Where a tile is best rendered: by the worker that did it before, whose rasters are there. */
   private isHome(slot: Slot, { task }: Entry): boolean {
-    if (task.kind !== 'tile' || this.slots.length === 1) return false;
+    if ((task.kind !== 'tile' && task.kind !== 'ready') || this.slots.length === 1) return false;
     return this.slots[(task.x + 3 * task.y) % this.slots.length] === slot;
   }
 

@@ -32,9 +32,18 @@ export interface SheetBox {
   readonly height: number;
 }
 
+/** What is turned by hand: a step or a wear of a pass, or else the pass itself. */
+export interface InHand {
+  readonly pass: string;
+  readonly step: string | null;
+  readonly wear: string | null;
+}
+
 /** What the workers are asked for; `version` names the sheet they were given under it. */
 export type Task =
   | ({ readonly kind: 'tile'; readonly version: number; readonly quality: 'draft' | 'fine' | 'true' } & TilePlace)
+  /** To keep what the draft of a tile reads beside what is in hand, so that the first turn of a dial is as quick as the next. */
+  | ({ readonly kind: 'ready'; readonly version: number; readonly of: InHand } & TilePlace)
   /** The source of a pass as placed, before any step. */
   | ({ readonly kind: 'unprinted'; readonly version: number; readonly pass: string } & TilePlace)
   /** The sheet after a pass (or complete), or what of it lies in a box (mm), its long side at most `side` pixels. */
@@ -134,6 +143,7 @@ export interface LetterReadings {
 
 export interface Results {
   readonly tile: TableTile;
+  readonly ready: null;
   readonly unprinted: Pixels;
   readonly picture: Pixels;
   readonly reading: StepReading;

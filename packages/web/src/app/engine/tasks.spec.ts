@@ -46,10 +46,10 @@ const work: Work = {
   type: null,
 };
 
-const done = async <T extends Task>(task: T, of = sheet): Promise<ResultOf<T>> => {
+const done = async <T extends Task>(task: T, of = sheet, rasters = work.rasters): Promise<ResultOf<T>> => {
   const planned = plannedTask(new OpenSheet(of, [info]), task);
   expect(planned.wants(work).every(({ sha256 }) => sha256 === info.sha256)).toBe(true);
-  return drive(planned.run(work), { now: () => 0, giveWay: () => Promise.resolve(), stopped: () => false });
+  return drive(planned.run({ ...work, rasters }), { now: () => 0, giveWay: () => Promise.resolve(), stopped: () => false });
 };
 
 const place = { version: 1, halvings: 1, side: 64, x: 1, y: 2 } as const;
@@ -63,6 +63,20 @@ test('draft and true tiles of one place have one size, cut at the sheet’s edge
   const edge = await done({ kind: 'tile', quality: 'true', ...place, x: 2, y: 3 });
   expect([edge.width, edge.height]).toEqual([Math.ceil(354 / 2) - 128, Math.ceil(472 / 2) - 192]);
   await expect(async () => done({ kind: 'tile', quality: 'true', ...place, x: 9 })).rejects.toThrow('is not on the sheet');
+});
+
+test('a tile made ready for a step wants nothing more when a dial of that step is turned, and is what it would have been', async () => {
+  const of = { pass: 'picture', step: 'levels', wear: null };
+  const levelled = withPass(sheet, 'picture', (pass) => ({
+    ...pass,
+    steps: pass.steps.map((step) => (step.id === 'levels' ? { ...step, params: { ...step.params, outWhite: 0.9 } } : step)),
+  }));
+  const draft = { kind: 'tile', quality: 'draft', ...place } as const;
+  const expected = await done(draft, levelled);
+  const rasters = new Pool(1e7);
+  expect(await done({ kind: 'ready', of, ...place }, sheet, rasters)).toBeNull();
+  expect(plannedTask(new OpenSheet(levelled, [info]), draft).wants({ ...work, rasters })).toEqual([]);
+  expect(await done(draft, levelled, rasters)).toEqual(expected);
 });
 
 test('the unprinted is the picture as placed', async () => {

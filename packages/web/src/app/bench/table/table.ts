@@ -38,6 +38,7 @@ import { paintTable, sizedContext, type TablePicture } from './paint';
 import { passesAt } from './placing-box';
 import { Points } from './points';
 import { clicked, lightnessOn, onSheet, pointIn, type Point } from './pointer';
+import { Readying } from './readying';
 import { drawRuler } from './ruler';
 import { Tiles, type Wanted } from './tiles';
 import { fitted, movedBy, zoomedAt, type Extent, type Viewport } from './viewport';
@@ -68,7 +69,7 @@ export interface TableStatus {
 @Component({
   selector: 'uv-table',
   imports: [Handles, NgComponentOutlet, Points, Toggles, Wipe],
-  providers: [Tiles],
+  providers: [Readying, Tiles],
   template: `
     <canvas class="ruler across" aria-hidden="true" #across></canvas>
     <canvas class="ruler down" aria-hidden="true" #down></canvas>
@@ -288,6 +289,7 @@ export class Table {
       const wanted = this.wanted();
       untracked(() => this.want(wanted));
     });
+    inject(Readying).follow(this.wanted);
     this.rendering.versionChanged.pipe(takeUntilDestroyed()).subscribe(() => this.want(this.wanted()));
     effect(() => {
       this.picture();

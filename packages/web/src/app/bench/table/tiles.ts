@@ -34,6 +34,12 @@ const seenTiles = (halvings: number, side: number, { view, table, sheet }: Wante
   return places;
 };
 
+/** The tiles of the draft that are seen. */
+export const seenDraft = (wanted: Wanted): TilePlace[] => {
+  const { view, table, sheet, density } = wanted;
+  return seenTiles(draftHalvings(view, table, sheet, density), DRAFT_TILE, wanted);
+};
+
 /** How many tiles of `side` pixels the whole sheet has at `halvings` halvings. */
 const tilesOfAll = (halvings: number, side: number, { width, height }: Extent): number => {
   const by = 2 ** halvings * side;
@@ -78,9 +84,8 @@ export class Tiles {
 
   /** Asks for what is wanted and not there; what is not wanted any more is called off. */
   want(wanted: Wanted): void {
-    const { version, original, view, table, sheet, density, pass } = wanted;
+    const { version, original, view, sheet, density, pass } = wanted;
     const finest = trueHalvings(view.zoom, density);
-    const coarse = draftHalvings(view, table, sheet, density);
     const places = seenTiles(finest, trueTile(finest), wanted);
     const missing = places.filter((place) => !this.print.has(place, version, 1));
     const asked = new Map<string, () => void>();
@@ -91,14 +96,14 @@ export class Tiles {
     };
     // At print pixels the true tiles are as quick as a draft would be.
     if (missing.length > 0 && finest > 0) {
-      for (const place of seenTiles(coarse, DRAFT_TILE, wanted)) {
+      for (const place of seenDraft(wanted)) {
         add(this.print, 0, version, place, { kind: 'tile', version, quality: 'draft', ...place });
         if (this.about.has(`${version}:${placeName(place)}`)) this.addFine(asked, version, place);
       }
     }
     for (const place of missing) add(this.print, 1, version, place, { kind: 'tile', version, quality: 'true', ...place });
     if (pass !== null) {
-      for (const place of seenTiles(coarse, DRAFT_TILE, wanted)) {
+      for (const place of seenDraft(wanted)) {
         add(this.unprinted, 0, original, place, { kind: 'unprinted', version: original, pass, ...place });
       }
     }

@@ -11,6 +11,7 @@ import { picture } from './picture';
 import { plane } from './plane';
 import type { PlannedTask, PoolName, TaskRow } from './planned';
 import { reading } from './reading';
+import { ready } from './ready';
 import { screens } from './screens';
 import { setting } from './setting';
 import { spots } from './spots';
@@ -22,6 +23,7 @@ import { worn } from './worn';
 
 const TASKS: { readonly [K in Task['kind']]: TaskRow<K> } = {
   tile,
+  ready,
   unprinted,
   picture,
   reading,
