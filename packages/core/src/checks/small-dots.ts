@@ -46,6 +46,13 @@ const counted = (set: Uint8Array, { width, height }: Region, px: number, neighbo
   return { all, small };
 };
 
+/** 1 where a plane is at least half set, or where it is less for holes. */
+const setWhere = (tone: Int16Array, isHole: boolean): Uint8Array => {
+  const set = new Uint8Array(tone.length);
+  for (let i = 0; i < set.length; i++) set[i] = (tone[i] as number) >= ONE / 2 === isHole ? 0 : 1;
+  return set;
+};
+
 /** Counts the pieces of each screened pass, set or bare, and says which of them are too small. */
 function* looked(at: CheckAt, work: Work, smallest: number, isHole: boolean): Rendering<Outcome> {
   const { sheet, whole } = at;
@@ -62,12 +69,7 @@ function* looked(at: CheckAt, work: Work, smallest: number, isHole: boolean): Re
     for (const region of windowsOf(at, lpi)) {
       const found = yield* scoped(work, function* (inside) {
         const { tone } = yield* rendered(there, region, inside);
-        return counted(
-          Uint8Array.from(tone, (value) => (value >= ONE / 2 === isHole ? 0 : 1)),
-          region,
-          smallest * pxPerMm,
-          isHole ? 4 : 8,
-        );
+        return counted(setWhere(tone, isHole), region, smallest * pxPerMm, isHole ? 4 : 8);
       });
       yield;
       all += found.all;

@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { createKernels } from '@uvrant/kernels';
-import { ByteCache, Cancelled, drive, Pool, tileKey, type Pass, type ToneStatistics, type Work } from '@uvrant/core';
+import { ByteCache, Cancelled, drive, noiseTile, Pool, tileKey, type Pass, type ToneStatistics, type Work } from '@uvrant/core';
 import type { FromWorker, SentSheet, Task, ToWorker } from './protocol';
 import { OpenSheet } from './tasks/open-sheet';
 import { plannedTask, poolOf } from './tasks/tasks';
@@ -18,6 +18,8 @@ const grids = new Pool((24 * MEBIBYTE) / workers, null, 'grids');
 const tiles = new TileFetcher((80 * MEBIBYTE) / workers, (url) => fetch(url));
 const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();
+// Made while the page is still opening, not in the first draft.
+noiseTile();
 
 /** Sheets asked for lately; the page opens an older one again. */
 const KEPT_SHEETS = 24;
