@@ -93,11 +93,13 @@ const paintPrint = (
   }
   for (const plane of hatched) {
     // Cobalt hatching, as on a print form.
-    const layer = hatching.layerOf(plane, { view, width, height, table, density, colour: colours.cobalt });
-    if (layer) context.drawImage(layer, 0, 0, table.width, table.height);
+    const hatched = hatching.layerOf(plane, { view, width, height, table, density, colour: colours.cobalt });
+    if (!hatched) continue;
+    const { layer, left, top } = hatched;
+    context.drawImage(layer, left, top, layer.width / density, layer.height / density);
   }
   if (!byItself) return;
   context.fillStyle = MASKED;
   context.fillRect(view.x, view.y, width, height);
-  context.drawImage(hatching.shapeOf(byItself, 255), view.x, view.y, width, height);
+  context.drawImage(hatching.shapeOf(byItself), view.x, view.y, width, height);
 };
