@@ -1,5 +1,6 @@
 import { MOST_DRAWN, ONE, pathOf, stepOfKind, type AnyDial, type InkRaster } from '../src';
-import { distanceNear } from '../src/steps/screen/path-distance';
+import { LINE_VALUES } from '../src/raster/kernels';
+import { lineStretches, stretchesNear } from '../src/steps/screen/path-distance';
 import { amountsFor, halfEdge, printed, within } from '../src/steps/screen/threshold-screen';
 import { drawn } from './support/pictures';
 import { kernels, meanOf, step } from './support/sheets';
@@ -77,11 +78,20 @@ test('lines along a drawn one lie on it and beside it, all as far apart; it goes
   );
   // The same tile by tile, with the stretches that are near to each block.
   const wave = thin(WAVE);
-  const near = distanceNear(WAVE, perMm, 300, 300, 400);
+  const stretches = lineStretches(WAVE, perMm);
+  const distance = (x: number, y: number): number => {
+    let least = Infinity;
+    for (let i = 0; i < stretches.length; i += LINE_VALUES) {
+      const [sx, sy, dx, dy] = stretches.subarray(i, i + 4) as unknown as [number, number, number, number];
+      const t = Math.max(0, Math.min(1, ((x - sx) * dx + (y - sy) * dy) / (dx * dx + dy * dy)));
+      least = Math.min(least, Math.hypot(x - sx - t * dx, y - sy - t * dy));
+    }
+    return least;
+  };
   let apart = 0;
   for (let y = 100; y < 500; y += 7) {
     for (let x = 100; x < 500; x += 7) {
-      const from = (near?.(x + 0.5, y + 0.5) ?? 0) / 30 + 0.5;
+      const from = distance(x + 0.5, y + 0.5) / 30 + 0.5;
       const threshold = Math.abs(2 * (from - Math.floor(from)) - 1);
       const is = (wave.coverage[y * wave.region.width + x] as number) >= ONE / 2;
       if (Math.abs(threshold - 25 / 255) > 0.03 && is !== threshold < 25 / 255) apart++;
@@ -90,7 +100,10 @@ test('lines along a drawn one lie on it and beside it, all as far apart; it goes
   expect(apart).toBe(0);
   // Until there is one, they go straight across.
   expect(thin('').coverage).toEqual(thin(pathOf([1500, 4000, 4500, 4000])).coverage);
-  expect(distanceNear(pathOf([100, 100, 100, 100]), 1, 0, 0, 10)).toBeNull();
+  expect(lineStretches(pathOf([100, 100, 100, 100]), 1)).toHaveLength(0);
+  // Few of them are asked for each block.
+  const near = stretchesNear(stretches, { x: 300, y: 300, width: 32, height: 32 }, 0);
+  expect([near.length > 0, near.length < stretches.length / 2]).toEqual([true, true]);
 });
 
 test('rings lie as far apart as their frequency says, about their centre; rays part the circle', () => {

@@ -177,6 +177,48 @@ export interface KernelExports {
     bevel: N,
     out: N,
   ): void;
+  spotScreen(
+    amounts: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    cell: N,
+    cos: N,
+    sin: N,
+    softest: N,
+    thresholds: N,
+    slopes: N,
+    waysX: N,
+    waysY: N,
+    across: N,
+    down: N,
+    out: N,
+  ): void;
+  lineScreen(
+    amounts: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    stride: N,
+    shape: N,
+    centreX: N,
+    centreY: N,
+    cell: N,
+    count: N,
+    stretches: N,
+    many: N,
+    softest: N,
+    waysX: N,
+    waysY: N,
+    across: N,
+    down: N,
+    out: N,
+  ): void;
+  glint(values: N, ways: N, rays: N, left: N, top: N, width: N, height: N, plane: N): void;
+  brightest(tone: N, coverage: N, first: N, stride: N, x: N, y: N, width: N, height: N, least: N, seed: N, mm: N, apartMm: N): N;
+  shaded(round: N, x: N, y: N, clear: N, soft: N, depth: N, left: N, top: N, width: N, height: N, pxPerMm: N, out: N): void;
   cellTones(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, ax: N, bx: N, ay: N, by: N, out: N): void;
   noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, sums: N, out: N): void;
   relit(rgba: N, from: N, to: N, pixels: N, out: N): void;

@@ -3,13 +3,18 @@ import {
   CATMULL_ROM,
   DITHER_TILE,
   from8,
+  GLINT_RAY_VALUES,
+  LINE_NUMBERS,
+  LINE_VALUES,
   MODE_NUMBERS,
+  ONE,
   ROUGH_LINE_VALUES,
   SHAPE_NUMBERS,
   type FilterAxis,
   type GreyShares,
   type Kernels,
   type Region,
+  type Ways,
 } from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { KernelMemory, type Values } from './arena';
@@ -21,6 +26,9 @@ const PART = 32768;
 const RUN_BYTES = 32;
 
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
+
+/** Pixels that a value of ways moves across and down. */
+const wayUnits = (ways: Ways | null): readonly [number, number] => (ways ? [ways.across / 256 / ONE, ways.down / 256 / ONE] : [0, 0]);
 
 /** Working values of 8-bit samples. */
 const WORKING_8 = Int16Array.from({ length: 256 }, (_, v) => from8(v));
@@ -416,6 +424,53 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         const values = [widthPx, lamp.x, lamp.y, lamp.z, view.sin, view.cos, view.x, view.y, view.tall, polish, grain];
         const [face, bevel] = [arena.constant(of.face), arena.constant(of.bevel)];
         wasm.castMetal(...planes, ...noises, x, y, width, height, arena.read(Float64Array.from(values)), face, bevel, arena.write(out));
+      }),
+
+    spotScreen(amounts, { x, y, width, height }, { cell, cos, sin, softest, thresholds, slopes }, ways, out) {
+      const [across, down] = wayUnits(ways);
+      const rows = Math.max(1, Math.floor((4 * PART) / width));
+      inParts(
+        height,
+        ways ? [amounts, out, ways.x, ways.y] : [amounts, out],
+        (from, to) => {
+          const part = (plane: Int16Array): Int16Array => plane.subarray(from * width, to * width);
+          const [waysX, waysY] = ways ? [arena.read(part(ways.x)), arena.read(part(ways.y))] : [0, 0];
+          const of = [cell, cos, sin, softest, arena.constant(thresholds), arena.constant(slopes)] as const;
+          const source = arena.read(part(amounts));
+          wasm.spotScreen(source, x, y + from, width, to - from, ...of, waysX, waysY, across, down, arena.write(part(out)));
+        },
+        rows,
+      );
+    },
+
+    lineScreen: (amounts, { x, y, width, height }, { shape, x: cx, y: cy, cell, count, stretches, softest }, ways, out, region) =>
+      call(() => {
+        const first = 2 * ((y - region.y) * region.width + x - region.x);
+        const [across, down] = wayUnits(ways);
+        const [waysX, waysY] = ways ? [arena.read(ways.x) + first, arena.read(ways.y) + first] : [0, 0];
+        const lines = [LINE_NUMBERS[shape], cx, cy, cell, count, arena.read(stretches), stretches.length / LINE_VALUES, softest] as const;
+        const [from, to] = [arena.read(amounts) + first, arena.change(out) + first];
+        wasm.lineScreen(from, x, y, width, height, region.width, ...lines, waysX, waysY, across, down, to);
+      }),
+
+    glint: ({ x, y, reach, core, breadth, rays }, plane, region) =>
+      call(() => {
+        const values = arena.read(Float64Array.of(x, y, reach, core, breadth));
+        const place = [region.x, region.y, region.width, region.height] as const;
+        wasm.glint(values, arena.read(rays), rays.length / GLINT_RAY_VALUES, ...place, arena.change(plane));
+      }),
+
+    brightest: (tone, coverage, region, box, { least, seed, mm, apartMm }) =>
+      call(() => {
+        const first = (box.y - region.y) * region.width + box.x - region.x;
+        const planes = [arena.read(tone), coverage ? arena.read(coverage) : 0] as const;
+        return wasm.brightest(...planes, first, region.width, box.x, box.y, box.width, box.height, least, seed, mm, apartMm);
+      }),
+
+    shaded: ({ round, x, y, clear, soft, depth }, region, pxPerMm, out) =>
+      call(() => {
+        const place = [region.x, region.y, region.width, region.height] as const;
+        wasm.shaded(Number(round), x, y, clear, soft, depth, ...place, pxPerMm, arena.write(out));
       }),
 
     cellTones: (tone, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, { ax, bx, ay, by }, out) =>

@@ -14,6 +14,7 @@ import {
   greyShares,
   HUE_KNOT_VALUES,
   HUE_KNOTS,
+  LINE_NUMBERS,
   LUMA,
   MODE_NUMBERS,
   NOISE_STRIDE,
@@ -24,6 +25,7 @@ import {
   SCATTER_SIDE,
   SHAPE_NUMBERS,
   SLOPE_BITS,
+  SPOT_PLACES,
   type Kernels,
   type ModeName,
   type Region,
@@ -388,6 +390,49 @@ function planeResults(
     };
     made(`metal, ${map ? 'a picture' : 'a view'}`, 4, (to) => kernels.castMetal({ ...lit, face, bevel }, gaps, there, to));
   }
+  for (const [name, drift] of [
+    ['still', null],
+    ['bent', { x: signed, y: tone, across: 900, down: -700 }],
+  ] as const) {
+    const places = SPOT_PLACES * SPOT_PLACES;
+    const dot = {
+      thresholds: Float32Array.from({ length: places }, (_, i) => ((i * 7919) % places) / places),
+      slopes: Float32Array.from({ length: places }, (_, i) => ((i * 31) % 97) / 20),
+    };
+    for (const cell of [2.4, 19.3]) {
+      const screen = { cell, cos: Math.cos(0.4), sin: Math.sin(0.4), softest: 0.05, ...dot };
+      made(`own dots of ${cell} px, ${name}`, 1, (to) => kernels.spotScreen(tone, there, screen, drift, to));
+    }
+    for (const shape of Object.keys(LINE_NUMBERS) as (keyof typeof LINE_NUMBERS)[]) {
+      // Two stretches, one of them far off.
+      const stretches = Float64Array.of(-20, 5, 60, 31, 60 * 60 + 31 * 31, 900, 900, -1, 2, 5);
+      const lines = { shape, x: 3.2, y: there.y + height / 3, cell: 6.7, count: 11, stretches, softest: 0.02 };
+      const piece = { x: there.x + 2, y: there.y + 1, width: Math.max(1, width - 3), height: Math.max(1, height - 1) };
+      made(`lines: ${shape}, ${name}`, 1, (to) => {
+        to.fill(7);
+        kernels.lineScreen(tone, piece, lines, drift, to, there);
+      });
+    }
+  }
+  const sparkle = {
+    x: 1.3,
+    y: there.y + 7.6,
+    reach: 21,
+    core: 2.1,
+    breadth: 0.8,
+    rays: Float64Array.of(1, 0, 21, -0.6, 0.8, 13, 0, -1, 17),
+  };
+  made('glint', 1, (to) => {
+    to.set(mask);
+    kernels.glint(sparkle, to, there);
+  });
+  const bright = { least: 0.4, seed: 5, mm: 0.31, apartMm: 0.4 };
+  out['brightest'] = [mask, null].map((coverage) => kernels.brightest(tone, coverage, there, there, bright));
+  out['none is bright'] = [kernels.brightest(blankPlane(pixels), null, there, there, bright)];
+  for (const round of [true, false]) {
+    const shading = { round, x: round ? 2 : 0.8, y: round ? 3 : -0.6, clear: 0.4, soft: 1.7, depth: 0.8 };
+    made(`shaded ${round ? 'round' : 'from a side'}`, 1, (to) => kernels.shaded(shading, there, 11.9, to));
+  }
   made('cell tones', 1, (to) => kernels.cellTones(tone, { x: -7, y: 19, width, height }, grid, cellWay(7.3, 22.5), to));
   const tile = Int16Array.from({ length: NOISE_STRIDE ** 2 }, (_, i) => ((i * 7919) % (2 * ONE + 1)) - ONE);
   const still = { ux: 0, uy: 0, vx: 0, vy: 0 };
@@ -479,8 +524,12 @@ const CHANGES = [
   ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
-  ['dissolve.ts', 'RANKS - 1', 'RANKS - 99'],
+  ['dissolve.ts', 'RANKS: i32 = 1024', 'RANKS: i32 = 1000'],
   ['cast-metal.ts', '0.62', '0.61'],
+  ['threshold-screens.ts', 'LEAST_PITCH: f64 = 2', 'LEAST_PITCH: f64 = 1.9'],
+  ['exact.ts', 'n <= 25', 'n <= 3'],
+  ['lights.ts', 'SOFT_PX: f64 = 0.35', 'SOFT_PX: f64 = 0.36'],
+  ['lights.ts', '(3 - 2 * t)', '(3 - t)'],
   ['cells.ts', 'away(phaseU, phaseV, ax, bx)', 'away(phaseU, phaseV, ax, by)'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
   ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
@@ -497,11 +546,11 @@ const CHANGES = [
   ['screen.ts', '* <i64>most + HALF', '* <i64>most'],
   ['cube.ts', 'third = t;', 'third = second;'],
   ['distance.ts', 'k--', 'k = 0'],
-  ['distance.ts', 'at - stride) + 1', 'at - stride) + 2'],
+  ['distance.ts', 'Math.ceil(most) + 1', 'Math.ceil(most) - 1'],
   ['moved.ts', 'twice - 1 - p', 'twice - p'],
   ['moved.ts', 'max(left, boxX)', 'left'],
   ['scatter.ts', 'DOT_BITS: u32 = 26', 'DOT_BITS: u32 = 27'],
-  ['chance.ts', '4294967296', '4294967295'],
+  ['chance.ts', '4294967296', '4300000000'],
   ['rough-edge.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],
   ['rough-edge.ts', '- 1.001', '- 1.5'],
   ['index-plane.ts', 'if (few)', 'if (true)'],

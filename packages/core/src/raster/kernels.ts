@@ -216,6 +216,76 @@ export interface Casting {
   readonly bevel: Float64Array;
 }
 
+/** Places along a side of a cell of dots of one's own. */
+export const SPOT_PLACES = 128;
+
+/** Dots of one's own: for each place of a cell, row by row, the ink from which it is inked, spread evenly over 0 … 1. */
+export interface SpotScreen {
+  /** Side of a cell, px, and its turn. */
+  readonly cell: number;
+  readonly cos: number;
+  readonly sin: number;
+  /** Least half of an edge, of the range of thresholds. */
+  readonly softest: number;
+  readonly thresholds: Float32Array;
+  /** How much the threshold changes over a cell, at each place. */
+  readonly slopes: Float32Array;
+}
+
+/** Line screens by the number the kernels know them by. */
+export const LINE_NUMBERS = { rings: 0, rays: 1, spiral: 2, along: 3 } as const;
+
+/** Values of a stretch of a line: where it begins, its way and that way's squared length; px. */
+export const LINE_VALUES = 5;
+
+/** Lines about a place, or beside stretches of one that is drawn. */
+export interface LineScreen {
+  readonly shape: keyof typeof LINE_NUMBERS;
+  /** The middle, px. */
+  readonly x: number;
+  readonly y: number;
+  /** From line to line, px; where there are rays or arms of a spiral, how many. */
+  readonly cell: number;
+  readonly count: number;
+  readonly stretches: Float64Array;
+  /** Least half of an edge, of the range of thresholds. */
+  readonly softest: number;
+}
+
+/** Values of a ray of a glint: the cosine and sine of its way (y down), and its length, px. */
+export const GLINT_RAY_VALUES = 3;
+
+/** A glint: its middle, how far it reaches, the radius of its core and the breadth of its rays where they begin; px. */
+export interface Glint {
+  readonly x: number;
+  readonly y: number;
+  readonly reach: number;
+  readonly core: number;
+  readonly breadth: number;
+  readonly rays: Float64Array;
+}
+
+/** What is bright: from a share of ONE; what is alike is told apart by chance on places `apartMm` apart, `mm` a pixel. */
+export interface Brightness {
+  readonly least: number;
+  readonly seed: number;
+  readonly mm: number;
+  readonly apartMm: number;
+}
+
+/**
+ * Dark that begins `clear` mm from a place (x, y), or, not round, where clear + x · X + y · Y is 0, and is `depth` deep after another
+ * `soft` mm, by a smooth step.
+ */
+export interface Shading {
+  readonly round: boolean;
+  readonly x: number;
+  readonly y: number;
+  readonly clear: number;
+  readonly soft: number;
+  readonly depth: number;
+}
+
 /**
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
  * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
@@ -404,6 +474,27 @@ export interface Kernels {
 
   /** A casting's colours, premultiplied RGBA, where its coverage is. */
   readonly castMetal: (casting: Casting, alphas: Int16Array, region: Region, out: Int16Array) => void;
+
+  /**
+   * Ink of amounts (0 … ONE) where they stand above the threshold of a pixel's place in its cell. Dots of less than two pixels run together to
+   * their mean.
+   */
+  readonly spotScreen: (amounts: Int16Array, region: Region, screen: SpotScreen, ways: Ways | null, out: Int16Array) => void;
+
+  /**
+   * Ink of amounts over a piece of a region where they stand above a place's distance from its line's middle, of half the distance between
+   * lines. Lines of less than two pixels run together to their mean.
+   */
+  readonly lineScreen: (amounts: Int16Array, piece: Region, lines: LineScreen, ways: Ways | null, out: Int16Array, region: Region) => void;
+
+  /** Adds a glint's light to a plane, as the greater of both. */
+  readonly glint: (glint: Glint, plane: Int16Array, region: Region) => void;
+
+  /** The index of the brightest pixel of a box within a region; −1 where none is bright. */
+  readonly brightest: (tone: Int16Array, coverage: Int16Array | null, region: Region, box: Region, of: Brightness) => number;
+
+  /** What a shading leaves of tones at each pixel of a region. */
+  readonly shaded: (shading: Shading, region: Region, pxPerMm: number, out: Int16Array) => void;
 
   /** The value at the centre of each pixel's cell; it reads no further than the plane. */
   readonly cellTones: (tone: Int16Array, region: Region, grid: ScreenGrid, way: CellWay, out: Int16Array) => void;

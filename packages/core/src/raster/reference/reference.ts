@@ -10,12 +10,14 @@ import { detail } from './detail';
 import { dissolve } from './dissolve';
 import { hueOf } from './hue';
 import { indexPlanes } from './index-plane';
+import { brightest, glint, shaded } from './lights';
 import { moved, wayOf } from './moved';
 import { noise } from './noise';
 import { planes } from './planes';
 import { hued, relit } from './relit';
 import { dropSpecks } from './specks';
 import { spotAt } from './spot';
+import { lineScreen, spotScreen } from './threshold-screens';
 import { roughEdge } from './rough-edge';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
@@ -52,9 +54,14 @@ export const referenceKernels: Kernels = {
   ...planes,
   ...indexPlanes,
   ...detail,
+  brightest,
   castMetal,
   cube,
   dissolve,
+  glint,
+  lineScreen,
+  shaded,
+  spotScreen,
 
   distance(plane, region, most, outside, window, out) {
     const { width, height } = region;

@@ -1,4 +1,5 @@
-import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
+import type { Brightness, Glint } from '../../raster/kernels';
+import { ONE, sizeOf } from '../../raster/raster';
 import { grow } from '../../raster/region';
 import { chanceAt } from '../../units/noise';
 import { cosDeg, sinDeg } from '../../units/exact';
@@ -18,16 +19,8 @@ const CORE = 0.09;
 /** Pixels of one brightness are told apart by chance on places so far apart, mm. */
 const PLACE_MM = 0.4;
 
-interface Glint {
-  readonly x: number;
-  readonly y: number;
-  /** Length of its rays, px, and its turn, degrees. */
-  readonly reach: number;
+interface Rays {
   readonly turn: number;
-  readonly number: number;
-}
-
-interface Shape {
   readonly rays: number;
   readonly irregular: number;
   readonly seed: number;
@@ -36,38 +29,20 @@ interface Shape {
 /** What is told apart of brightness, mm. */
 const GRAIN_MM = 0.4;
 
-/** Adds a glint's light to a plane, as the greater of both. */
-const drawGlint = (
-  { x, y, reach, turn, number: which }: Glint,
-  { rays, irregular, seed: first }: Shape,
-  plane: Int16Array,
-  region: Region,
-): void => {
-  const [left, right] = [Math.max(region.x, Math.floor(x - reach)), Math.min(region.x + region.width - 1, Math.ceil(x + reach))];
-  const [top, bottom] = [Math.max(region.y, Math.floor(y - reach)), Math.min(region.y + region.height - 1, Math.ceil(y + reach))];
-  const ways = Array.from({ length: rays }, (_, i) => {
-    const at = turn + (360 * i) / rays + irregular * 24 * (chanceAt(which, 2 * i, first) - 0.5);
-    return { cos: cosDeg(at), sin: -sinDeg(at), reach: reach * (1 - irregular * 0.75 * chanceAt(which, 2 * i + 1, first)) };
-  });
-  const core = CORE * reach;
-  for (let py = top; py <= bottom; py++) {
-    for (let px = left; px <= right; px++) {
-      const [dx, dy] = [px + 0.5 - x, py + 0.5 - y];
-      const near = Math.sqrt(dx * dx + dy * dy) / core;
-      let light = near < 1 ? (1 - near * near) * (1 - near * near) : 0;
-      for (const { cos, sin, reach: far } of ways) {
-        const along = (dx * cos + dy * sin) / far;
-        if (along < 0 || along >= 1) continue;
-        const broad = RAY * reach * (1 - along) + 0.35;
-        const across = Math.abs(dx * sin - dy * cos) / broad;
-        if (across < 1) light = Math.max(light, (1 - along) * (1 - across));
-      }
-      if (light <= 0) continue;
-      const i = (py - region.y) * region.width + px - region.x;
-      plane[i] = Math.max(plane[i] as number, Math.floor(light * ONE + 0.5));
-    }
-  }
-};
+/** A glint `reach` px long; its rays are unlike by its number. */
+const glintAt = (x: number, y: number, reach: number, number: number, { turn, rays, irregular, seed: first }: Rays): Glint => ({
+  x,
+  y,
+  reach,
+  core: CORE * reach,
+  breadth: RAY * reach,
+  rays: Float64Array.from(
+    Array.from({ length: rays }, (_, i) => {
+      const at = turn + (360 * i) / rays + irregular * 24 * (chanceAt(number, 2 * i, first) - 0.5);
+      return [cosDeg(at), -sinDeg(at), reach * (1 - irregular * 0.75 * chanceAt(number, 2 * i + 1, first))];
+    }).flat(),
+  ),
+});
 
 /** Sparkles: rays of light from the brightest place of each cell of a grid, or from chosen places. */
 export const glints = defineStep({
@@ -120,25 +95,28 @@ export const glints = defineStep({
     const region = at.wanted;
     const { arena } = kernels;
     const { pxPerMm } = at;
-    const shape: Shape = { rays: Math.round(params.rays), irregular: params.irregular, seed: params.seed };
+    const rays: Rays = { turn: params.turn, rays: Math.round(params.rays), irregular: params.irregular, seed: params.seed };
     const plane = arena.plane(sizeOf(region)).fill(0);
     const reach = params.size * pxPerMm;
     if (params.where === PLACES) {
       for (const [i, { x, y }] of placesOf(params.places, at.size).entries())
-        drawGlint({ x: x * pxPerMm, y: y * pxPerMm, reach, turn: params.turn, number: i }, shape, plane, region);
+        kernels.glint(glintAt(x * pxPerMm, y * pxPerMm, reach, i, rays), plane, region);
     } else {
       const { tone: bright, shift } = at.coarse[0] as Coarse;
       const side = 2 ** shift;
       const cell = Math.max(2, Math.round((params.apart * pxPerMm) / side));
       const about = grow(region, Math.ceil(reach) + 1);
       const [left, top] = [Math.floor(about.x / side / cell), Math.floor(about.y / side / cell)];
+      const of: Brightness = { least: params.from, seed: params.seed, mm: side / pxPerMm, apartMm: PLACE_MM };
       for (let row = top; row * cell * side < about.y + about.height; row++) {
         for (let column = left; column * cell * side < about.x + about.width; column++) {
-          const found = brightest(bright, { x: column * cell, y: row * cell, width: cell, height: cell }, params, side / pxPerMm);
-          if (!found) continue;
+          const box = { x: column * cell, y: row * cell, width: cell, height: cell };
+          const found = kernels.brightest(bright.tone, bright.coverage, bright.region, box, of);
+          if (found < 0) continue;
           const size = reach * (0.45 + 0.55 * chanceAt(column, row, params.seed + 5));
-          const [x, y] = [found.x * side, found.y * side];
-          drawGlint({ x, y, reach: size, turn: params.turn, number: column * 8191 + row }, shape, plane, region);
+          const { x, y, width } = bright.region;
+          const [px, py] = [x + (found % width) + 0.5, y + Math.floor(found / width) + 0.5];
+          kernels.glint(glintAt(px * side, py * side, size, column * 8191 + row, rays), plane, region);
         }
         yield;
       }
@@ -160,24 +138,4 @@ const placesOf = (text: string, size: Size): readonly SheetPoint[] => {
     x: (points[2 * i] as number) / 100,
     y: (points[2 * i + 1] as number) / 100,
   }));
-};
-
-/** The middle of the brightest pixel of a cell of the coarse grid, in its pixels, if any is bright enough; what is alike is told apart by chance. */
-const brightest = (
-  { tone, coverage, region: from }: ToneRaster,
-  box: Region,
-  { from: least, seed: number }: { readonly from: number; readonly seed: number },
-  mm: number,
-): { x: number; y: number } | null => {
-  let [best, bx, by] = [0, 0, 0];
-  for (let y = box.y; y < box.y + box.height; y++) {
-    for (let x = box.x; x < box.x + box.width; x++) {
-      const i = (y - from.y) * from.width + x - from.x;
-      const light = ((tone[i] as number) * (coverage ? (coverage[i] as number) : ONE)) / ONE;
-      if (light < least * ONE) continue;
-      const score = light + 0.1 * ONE * chanceAt(Math.floor((x * mm) / PLACE_MM), Math.floor((y * mm) / PLACE_MM), number);
-      if (score > best) [best, bx, by] = [score, x, y];
-    }
-  }
-  return best > 0 ? { x: bx + 0.5, y: by + 0.5 } : null;
 };

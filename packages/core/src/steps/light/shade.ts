@@ -1,6 +1,6 @@
-import { ONE, sizeOf } from '../../raster/raster';
+import type { Shading } from '../../raster/kernels';
+import { sizeOf } from '../../raster/raster';
 import { cosDeg, sinDeg } from '../../units/exact';
-import { smoothstep } from '../../units/smooth';
 import { angle, choice, length, point, pointOn, share } from '../../fields/dials';
 import { defineStep, ON_GREYS } from '../declare';
 
@@ -40,16 +40,13 @@ export const shade = defineStep({
     // How far the sheet's farthest corner lies towards the side.
     const reach = Math.max(0, ux * size.width) + Math.max(0, uy * size.height);
     const out = kernels.arena.plane(sizeOf(region));
-    for (let row = 0, i = 0; row < region.height; row++) {
-      const y = (region.y + row + 0.5) / pxPerMm;
-      for (let column = 0; column < region.width; column++, i++) {
-        const x = (region.x + column + 0.5) / pxPerMm;
-        // From a side, dark begins at the side and ends after `clear` and the softness.
-        const d = shape === ROUND ? Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy)) - clear : clear + soft - (reach - ux * x - uy * y);
-        out[i] = Math.floor((1 - depth * smoothstep(0, 1, d / soft)) * ONE + 0.5);
-      }
-      if (row % 64 === 63) yield;
-    }
+    // From a side, dark begins at the side and ends after `clear` and the softness.
+    const shading: Shading =
+      shape === ROUND
+        ? { round: true, x: cx, y: cy, clear, soft, depth }
+        : { round: false, x: ux, y: uy, clear: clear + soft - reach, soft, depth };
+    kernels.shaded(shading, region, pxPerMm, out);
+    yield;
     kernels.multiply(input.tone, out, out);
     return { ...input, tone: out };
   },

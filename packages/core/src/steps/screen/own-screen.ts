@@ -1,5 +1,6 @@
 import { angle, choice, font, frequency, picture, share, text } from '../../fields/dials';
-import { ONE } from '../../raster/raster';
+import type { SpotScreen } from '../../raster/kernels';
+import { bandsOf } from '../../raster/region';
 import { isWhole } from '../../sheet/model';
 import { SHIPPED_FONTS } from '../../type/fonts';
 import { cosDeg, sinDeg } from '../../units/exact';
@@ -7,13 +8,12 @@ import { cellMm } from '../../units/length';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep } from '../declare';
 import { softWish } from '../soft';
-import { edged, wayBy } from './edged';
 import { cellPx, MEAN_CELLS, readTones } from './read-tones';
-import { spotValue } from './spot-table';
 
 const LETTERS = 'letters';
 const PICTURE = 'a picture';
-const LEAST_CELL = 2;
+/** Rows that are screened at one go. */
+const ROWS = 128;
 
 /** Dots of a shape of one's own, on a square grid: letters, or what is dark in a picture. Thresholds are spread evenly, so that t % tone prints t % ink. */
 export const ownScreen = defineStep({
@@ -65,27 +65,13 @@ export const ownScreen = defineStep({
     const amounts = arena.plane(tones.length);
     kernels.table(tones, inkOfTone(carries), amounts);
     const coverage = arena.plane(tones.length);
-    const [c, s] = [cosDeg(degrees) / cell, sinDeg(degrees) / cell];
-    const way = wayBy(at.bend);
     const softest = isWhole(at.edges) && !at.draft ? 0 : 0.25 * (1 - hardness);
-    // Dots of less than two pixels run together to their mean.
-    const seen = Math.max(0, Math.min(1, cell - LEAST_CELL));
-    const { thresholds, slopes } = at.spot();
-    for (let row = 0, i = 0; row < region.height; row++) {
-      for (let column = 0; column < region.width; column++, i++) {
-        const amount = (amounts[i] as number) / ONE;
-        if (amount === 0 || amount === 1 || seen === 0) {
-          coverage[i] = amounts[i] as number;
-          continue;
-        }
-        const [x, y] = [region.x + column + 0.5 + way.x(i), region.y + row + 0.5 + way.y(i)];
-        const [u, v] = [c * x - s * y + 0.5, s * x + c * y + 0.5];
-        // An edge is at least a pixel wide.
-        const edge = Math.max(softest, spotValue(slopes, u, v) / cell / 2);
-        const inked = edged(amount, spotValue(thresholds, u, v), edge);
-        coverage[i] = Math.floor((amount + (inked - amount) * seen) * ONE + 0.5);
-      }
-      if (row % 16 === 15) yield;
+    const screen: SpotScreen = { cell, cos: cosDeg(degrees), sin: sinDeg(degrees), softest, ...at.spot() };
+    for (const band of bandsOf(region, ROWS)) {
+      const [from, to] = [(band.y - region.y) * region.width, (band.y - region.y + band.height) * region.width];
+      const ways = at.bend && { ...at.bend, x: at.bend.x.subarray(from, to), y: at.bend.y.subarray(from, to) };
+      kernels.spotScreen(amounts.subarray(from, to), band, screen, ways, coverage.subarray(from, to));
+      yield;
     }
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region, coverage, colour: at.colourOf(ink) };

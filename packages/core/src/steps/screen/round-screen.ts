@@ -1,25 +1,26 @@
 import { choice, drawn, frequency, number, point, pointOn, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
-import { ONE, sizeOf } from '../../raster/raster';
+import type { LineScreen } from '../../raster/kernels';
+import { sizeOf } from '../../raster/raster';
+import { tilesOf } from '../../raster/region';
 import { isWhole, type Size } from '../../sheet/model';
-import { atan2Deg } from '../../units/exact';
 import { cellMm } from '../../units/length';
 import { pathOf } from '../../units/stroke-path';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep, type StepAt } from '../declare';
-import { edged, wayBy } from './edged';
-import { distanceNear } from './path-distance';
+import { lineStretches, stretchesNear } from './path-distance';
 
 const RINGS = 'rings';
 const RAYS = 'rays';
 const SPIRAL = 'a spiral';
 const ALONG = 'along a line';
 
-/** Side of the blocks of pixels that are asked together which stretch of a line is nearest. */
-const BLOCK = 32;
+const NAMES = { [RINGS]: 'rings', [RAYS]: 'rays', [SPIRAL]: 'spiral', [ALONG]: 'along' } as const;
+const NONE = new Float64Array(0);
 
-/** Pixels between lines from which they begin to be told apart. */
-const LEAST_PITCH = 2;
+/** Side of the blocks of pixels that are asked together which stretch of a line is nearest; and of the others. */
+const BLOCK = 32;
+const PIECE = 256;
 
 /**
  * Lines about a centre, or beside one that is drawn, all as far apart. A place's threshold is its distance from its line's middle, of half the distance between lines, which is spread
@@ -76,33 +77,14 @@ export const roundScreen = defineStep({
     const amounts = kernels.arena.plane(sizeOf(region));
     kernels.table(tone, inkOfTone(carries), amounts);
     const coverage = kernels.arena.plane(amounts.length);
-    const way = wayBy(at.bend);
-    const linesNear = linesOf(params, at);
     const softest = isWhole(at.edges) && !at.draft ? 0 : 0.5 * (1 - hardness);
-    for (let top = 0; top < region.height; top += BLOCK) {
-      for (let left = 0; left < region.width; left += BLOCK) {
-        const [right, bottom] = [Math.min(region.width, left + BLOCK), Math.min(region.height, top + BLOCK)];
-        const { phase, pitch } = linesNear(region.x + left + BLOCK / 2, region.y + top + BLOCK / 2, 0.75 * BLOCK + way.most);
-        for (let row = top; row < bottom; row++) {
-          for (let column = left; column < right; column++) {
-            const i = row * region.width + column;
-            const amount = (amounts[i] as number) / ONE;
-            if (amount === 0 || amount === 1) {
-              coverage[i] = amount * ONE;
-              continue;
-            }
-            const x = region.x + column + 0.5 + way.x(i);
-            const y = region.y + row + 0.5 + way.y(i);
-            const place = phase(x, y);
-            const apart = pitch(x, y);
-            const threshold = Math.abs(2 * (place - Math.floor(place)) - 1);
-            const inked = edged(amount, threshold, Math.max(softest, 1 / Math.max(1, apart)));
-            // Lines nearer to each other than two pixels run together to their mean.
-            const seen = Math.max(0, Math.min(1, apart - LEAST_PITCH));
-            coverage[i] = Math.floor((amount + (inked - amount) * seen) * ONE + 0.5);
-          }
-        }
-      }
+    const lines = linesOf(params, softest, at);
+    // Beside a drawn line, small pieces each know which stretches of it are near.
+    const side = params.shape === ALONG ? BLOCK : PIECE;
+    const most = at.bend ? (Math.abs(at.bend.across) + Math.abs(at.bend.down)) / 256 : 0;
+    for (const piece of tilesOf(region, side)) {
+      const near = lines.stretches.length > 0 ? stretchesNear(lines.stretches, piece, most) : lines.stretches;
+      kernels.lineScreen(amounts, piece, { ...lines, stretches: near }, at.bend, coverage, region);
       yield;
     }
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
@@ -119,37 +101,20 @@ interface Shape {
   readonly arms: number;
 }
 
-/** Which line a place lies on, in lines: whole numbers are midway between two of them; and how far they are apart there, px. */
-interface Lines {
-  readonly phase: (x: number, y: number) => number;
-  readonly pitch: (x: number, y: number) => number;
-}
-
 /** Straight across the sheet, until a line is drawn. */
 const acrossSheet = ({ width, height }: Size): string => pathOf([25 * width, 50 * height, 75 * width, 50 * height].map(Math.round));
 
-/** The lines about a middle, as far as a radius; px. */
-const linesOf = ({ shape, centre, line, lpi, rays, arms }: Shape, at: StepAt): ((mx: number, my: number, radius: number) => Lines) => {
-  const { pxPerMm, size } = at;
-  const cell = cellMm(lpi) * pxPerMm;
-  if (shape === ALONG) {
-    const across = acrossSheet(size);
-    return (mx, my, radius) => {
-      const distance = distanceNear(line, pxPerMm, mx, my, radius) ?? distanceNear(across, pxPerMm, mx, my, radius);
-      return { phase: (x, y) => (distance?.(x, y) ?? 0) / cell + 0.5, pitch: () => cell };
-    };
-  }
+/** The lines about the middle, or along all of a drawn line; px. */
+const linesOf = ({ shape, centre, line, lpi, rays, arms }: Shape, softest: number, { pxPerMm, size }: StepAt): LineScreen => {
   const middle = pointOn(centre, {}, size);
-  const [cx, cy] = [middle.x * pxPerMm, middle.y * pxPerMm];
-  const away = (x: number, y: number): number => Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy));
-  const turn = (x: number, y: number, count: number): number => (atan2Deg(y - cy, x - cx) * count) / 360;
-  const lines: Record<Exclude<Shape['shape'], typeof ALONG>, Lines> = {
-    [RINGS]: { phase: (x, y) => away(x, y) / cell, pitch: () => cell },
-    [RAYS]: {
-      phase: (x, y) => turn(x, y, Math.round(rays)),
-      pitch: (x, y) => (6.283185307179586 * away(x, y)) / Math.round(rays),
-    },
-    [SPIRAL]: { phase: (x, y) => away(x, y) / cell + turn(x, y, Math.round(arms)), pitch: () => cell },
+  const drawn = shape === ALONG ? lineStretches(line, pxPerMm) : NONE;
+  return {
+    shape: NAMES[shape],
+    x: middle.x * pxPerMm,
+    y: middle.y * pxPerMm,
+    cell: cellMm(lpi) * pxPerMm,
+    count: Math.round(shape === RAYS ? rays : arms),
+    stretches: shape === ALONG && drawn.length === 0 ? lineStretches(acrossSheet(size), pxPerMm) : drawn,
+    softest,
   };
-  return () => lines[shape];
 };

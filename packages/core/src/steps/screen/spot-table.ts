@@ -1,8 +1,9 @@
 import { distancesTo } from '../../raster/distance';
+import { SPOT_PLACES } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
 
 /** Side of a table, in places of a cell. */
-export const SPOT_SIDE = 128;
+export const SPOT_SIDE = SPOT_PLACES;
 
 /** A dot shape of one's own: for each place of a cell, row by row, the ink from which it is inked; they are spread evenly over 0 … 1. */
 export interface SpotTable {
@@ -60,18 +61,4 @@ export const spotTable = (light: Int16Array): SpotTable => {
     return (Math.sqrt(dx * dx + dy * dy) / 2) * SPOT_SIDE;
   });
   return { thresholds, slopes };
-};
-
-/** A plane of the table between its places, at phases of a cell (0 … 1 each): straight between neighbours, round its edges. */
-export const spotValue = (plane: Float32Array, u: number, v: number): number => {
-  const [x, y] = [u * SPOT_SIDE - 0.5, v * SPOT_SIDE - 0.5];
-  const [i, j] = [Math.floor(x), Math.floor(y)];
-  const [fx, fy] = [x - i, y - j];
-  const left = i & (SPOT_SIDE - 1);
-  const right = (i + 1) & (SPOT_SIDE - 1);
-  const top = (j & (SPOT_SIDE - 1)) * SPOT_SIDE;
-  const bottom = ((j + 1) & (SPOT_SIDE - 1)) * SPOT_SIDE;
-  const above = (plane[top + left] as number) * (1 - fx) + (plane[top + right] as number) * fx;
-  const below = (plane[bottom + left] as number) * (1 - fx) + (plane[bottom + right] as number) * fx;
-  return above * (1 - fy) + below * fy;
 };

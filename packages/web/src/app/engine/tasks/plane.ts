@@ -5,6 +5,8 @@ import { halvingsFor, row, type PlannedTask } from './planned';
 
 /** Long side of the renderings that masks are shown by, pixels. */
 const PLANE_SIDE = 1100;
+/** Pixels that are gone through without a pause. */
+const STRETCH = 2 ** 17;
 
 const planeOf = (open: OpenSheet, of: 'mask' | 'wear', name: string): PlannedTask<BareMask> => {
   const graph = open.draft(halvingsFor(open.sheet, PLANE_SIDE));
@@ -19,9 +21,12 @@ const planeOf = (open: OpenSheet, of: 'mask' | 'wear', name: string): PlannedTas
       const mask = new Uint8Array(width * height);
       const tone = node ? yield* renderTones(node, region, work) : null;
       let sum = 0;
-      for (let i = 0; tone && i < mask.length; i++) {
-        mask[i] = ((tone[i] as number) * 255) / ONE;
-        sum += tone[i] as number;
+      for (let from = 0; tone && from < mask.length; from += STRETCH) {
+        for (let i = from; i < Math.min(mask.length, from + STRETCH); i++) {
+          mask[i] = ((tone[i] as number) * 255) / ONE;
+          sum += tone[i] as number;
+        }
+        yield;
       }
       return { width, height, mask, share: sum / ONE / mask.length };
     },
