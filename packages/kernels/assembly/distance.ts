@@ -103,6 +103,7 @@ function nearestInRow(
   }
   store<f64>(starts + (<usize>(k + 1) << 3), Infinity);
   k = 0;
+  const beyond = most * most;
   for (let x = 0; x < across; x++) {
     const q = left + x;
     let share: i32 = 0;
@@ -110,7 +111,7 @@ function nearestInRow(
       while (load<f64>(starts + (<usize>(k + 1) << 3)) < <f64>q) k++;
       const p = load<i32>(places + (<usize>k << 2));
       const away = <f64>((q - p) * (q - p)) + load<f64>(row + (<usize>p << 3));
-      share = <i32>Math.floor(Math.min(1.0, Math.sqrt(away) / most) * <f64>ONE + 0.5);
+      share = away >= beyond ? ONE : <i32>Math.floor((Math.sqrt(away) / most) * <f64>ONE + 0.5);
     }
     store<i16>(out + (<usize>x << 1), <i16>share);
   }

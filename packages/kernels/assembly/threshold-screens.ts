@@ -64,6 +64,9 @@ export function spotScreen(
   const c = cos / cell;
   const s = sin / cell;
   const places = <f64>PLACES;
+  let steepest: f32 = 0;
+  for (let at = slopes, end = slopes + (PLACES * PLACES << 2); at < end; at += 4) steepest = max(steepest, load<f32>(at));
+  const widest = Math.max(softest, <f64>steepest / cell / 2);
   for (let row = 0, i: usize = 0; row < height; row++) {
     for (let column = 0; column < width; column++, i += 2) {
       const value = load<i16>(amounts + i);
@@ -90,8 +93,12 @@ export function spotScreen(
       const right = (iu + 1) & (PLACES - 1);
       const top = (iv & (PLACES - 1)) * PLACES;
       const bottom = ((iv + 1) & (PLACES - 1)) * PLACES;
-      const edge = Math.max(softest, between(slopes, top, bottom, left, right, fx, fy) / cell / 2);
-      const ink = edged(amount, between(thresholds, top, bottom, left, right, fx, fy), edge);
+      const threshold = between(thresholds, top, bottom, left, right, fx, fy);
+      // Far from its threshold an amount is all or nothing, however wide the edge is.
+      let ink: f64 = threshold < amount ? 1 : 0;
+      if (Math.abs(amount - threshold) < widest) {
+        ink = edged(amount, threshold, Math.max(softest, between(slopes, top, bottom, left, right, fx, fy) / cell / 2));
+      }
       store<i16>(out + i, coverageOf(amount, ink, cell));
     }
   }

@@ -1,3 +1,4 @@
+import type { Arena } from '../../raster/arena';
 import type { Brightness, Glint } from '../../raster/kernels';
 import { ONE, sizeOf } from '../../raster/raster';
 import { grow } from '../../raster/region';
@@ -43,6 +44,14 @@ const glintAt = (x: number, y: number, reach: number, number: number, { turn, ra
     }).flat(),
   ),
 });
+
+/** A plane in the arena, where a kernel that is called for it often does not copy it each time. */
+const laidOut = (plane: Int16Array, arena: Arena): Int16Array => {
+  if (arena.holds(plane)) return plane;
+  const out = arena.plane(plane.length);
+  out.set(plane);
+  return out;
+};
 
 /** Sparkles: rays of light from the brightest place of each cell of a grid, or from chosen places. */
 export const glints = defineStep({
@@ -103,6 +112,7 @@ export const glints = defineStep({
         kernels.glint(glintAt(x * pxPerMm, y * pxPerMm, reach, i, rays), plane, region);
     } else {
       const { tone: bright, shift } = at.coarse[0] as Coarse;
+      const [light, there] = [laidOut(bright.tone, arena), bright.coverage && laidOut(bright.coverage, arena)];
       const side = 2 ** shift;
       const cell = Math.max(2, Math.round((params.apart * pxPerMm) / side));
       const about = grow(region, Math.ceil(reach) + 1);
@@ -111,7 +121,7 @@ export const glints = defineStep({
       for (let row = top; row * cell * side < about.y + about.height; row++) {
         for (let column = left; column * cell * side < about.x + about.width; column++) {
           const box = { x: column * cell, y: row * cell, width: cell, height: cell };
-          const found = kernels.brightest(bright.tone, bright.coverage, bright.region, box, of);
+          const found = kernels.brightest(light, there, bright.region, box, of);
           if (found < 0) continue;
           const size = reach * (0.45 + 0.55 * chanceAt(column, row, params.seed + 5));
           const { x, y, width } = bright.region;

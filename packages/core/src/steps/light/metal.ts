@@ -172,7 +172,9 @@ export const metal = defineStep({
     yield;
     const grains = noisePlane({ grain: GRAIN.size, octaves: 2, seed: 4 * params.seed + 1 }, at, inner, kernels, { gate });
     yield;
-    const waves = noisePlane({ grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 }, at, inner, kernels, { gate });
+    // Another for each width of the bevel, which is turned: not kept as the others are in drafts.
+    const wave = { grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 };
+    const waves = noisePlane(wave, { ...at, draft: false }, inner, kernels, { gate });
     yield;
     const data = arena.plane(4 * sizeOf(inner));
     const map = at.map ? crop(at.map.tone, at.map.region, inner, arena) : null;
