@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { tenPasses } from '../tools/bench/sheets';
+import { tenPasses, tenSteps } from '../tools/bench/sheets';
 import { isTrue, laidOut } from './support';
 
 interface Done {
@@ -44,7 +44,7 @@ const clear = (page: Page): Promise<void> =>
   });
 
 /** What the page itself measured since it was cleared, ms, least first. */
-const measured = (page: Page, quality: 'draft' | 'true'): Promise<number[]> =>
+const measured = (page: Page, quality: 'rough' | 'draft' | 'true'): Promise<number[]> =>
   page.evaluate(
     (name) =>
       performance
@@ -144,6 +144,23 @@ test('the bench in Chromium', async ({ page }) => {
   print('ten passes at fit, from opening to painted true', spread(await measured(page, 'true')), '');
   print('ten passes, key to painted draft: warmth', await keyed(page, /^Warmth/, 'Shift', 9), bound);
   print('ten passes, key to painted draft: levels', await keyed(page, /^Levels/, 'Output white', 9), bound);
+
+  await laidOut(page, tenSteps(), SLOW);
+  await page
+    .locator('uv-ticket')
+    .getByRole('button', { name: /^Grey response/ })
+    .first()
+    .click();
+  await isTrue(page, SLOW);
+  await page.getByRole('slider', { name: 'Red', exact: true }).first().focus();
+  await page.waitForTimeout(700);
+  await clear(page);
+  for (let n = 0; n < 13; n++) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(900);
+  }
+  print('ten heavy steps, first dial: key to painted rough draft', spread(await measured(page, 'rough')), 'at most 100 ms');
+  print('ten heavy steps, first dial: key to painted draft', spread(await measured(page, 'draft')), '');
 
   const [job] = (await (await page.request.get('/api/jobs')).json()) as { id: string }[];
   const { sheets } = (await (await page.request.get(`/api/jobs/${job?.id}`)).json()) as {

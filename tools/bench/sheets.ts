@@ -12,6 +12,7 @@ import {
   fontsOf,
   freshPass,
   freshSource,
+  freshStep,
   rendered,
   trueScale,
   wholeSheet,
@@ -80,4 +81,25 @@ export const passesRow = (folder: string): void => {
   console.log(
     `${'ten passes, 18 × 24 in, whole, process and ingest and file'.padEnd(56)} ${((performance.now() - started) / 1000).toFixed(1)} s`,
   );
+};
+
+/** Ten heavy steps, one after the other. */
+export const HEAVY_STEPS = [
+  'grey-response',
+  'levels',
+  'shadows-highlights',
+  'local-contrast',
+  'sharpen',
+  'grain',
+  'screen',
+  'harden',
+  'ink-spread',
+  'dry-roller',
+] as const;
+
+/** The demo poster's picture by itself, through ten heavy steps, red as its grey. */
+export const tenSteps = (): Sheet => {
+  const steps = HEAVY_STEPS.map((kind) => freshStep(kind, kind === 'grey-response' ? { by: 'shares' } : {}));
+  const picture = poster.passes.find(({ source }) => source.kind === 'picture') as Pass;
+  return { ...poster, name: 'Ten steps', passes: [{ ...picture, wear: [], steps }] };
 };

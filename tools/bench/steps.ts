@@ -30,6 +30,7 @@ import {
 import { drawn, tilesOfPictures } from '../../packages/core/test/support/pictures';
 import { typeOf } from './host';
 import { timed } from './rows';
+import { HEAVY_STEPS } from './sheets';
 
 /** 8 × 6 in at 300 ppi: 4.3 megapixels. */
 const SIZE = { width: 203.2, height: 152.4 };
@@ -130,19 +131,7 @@ const beforeOf = (step: AnyStep): readonly Step[] => {
 
 /** A chain of ten steps at a draft's scale (1.1 megapixels at most), in whole: its first and its last dial moved. */
 const tenSteps = async (): Promise<void> => {
-  const kinds = [
-    'grey-response',
-    'levels',
-    'shadows-highlights',
-    'local-contrast',
-    'sharpen',
-    'grain',
-    'screen',
-    'harden',
-    'ink-spread',
-    'dry-roller',
-  ] as const;
-  const steps = kinds.map((kind) => freshStep(kind));
+  const steps = HEAVY_STEPS.map((kind) => freshStep(kind));
   const halvings = 1;
   const region = { x: 0, y: 0, width: WIDTH >> halvings, height: HEIGHT >> halvings };
   const work = { ...workOf(), rasters: new Pool(112 * 2 ** 20) };

@@ -8,7 +8,8 @@ const MOST_STARTS = 64;
 
 /**
  * How long a change takes to be seen, as User Timing measures `uvrant:draft` and `uvrant:true`: from the change to its
- * painted draft, and to its painted true print. They can be read in the browser's own tools.
+ * painted draft, and to its painted true print; where drafts are slow, `uvrant:rough` to the rough one that comes first. They can
+ * be read in the browser's own tools.
  */
 @Injectable({ providedIn: 'root' })
 export class Timing {
@@ -27,8 +28,8 @@ export class Timing {
     this.changedAt = null;
   }
 
-  /** All of a version's draft, or of its true print, was drawn. */
-  painted(quality: 'draft' | 'true', version: number): void {
+  /** All of a version's draft, rough or not, or of its true print, was drawn. */
+  painted(quality: 'rough' | 'draft' | 'true', version: number): void {
     const start = this.starts.get(version);
     const name = `${quality} ${version}`;
     if (start === undefined || this.told.has(name)) return;

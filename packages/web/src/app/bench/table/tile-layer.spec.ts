@@ -89,7 +89,7 @@ test('a newer sheet lies over an older one, and what it left is let go', async (
   layer.draw(context, { x: 0, y: 0, zoom: 1 }, { width: 8, height: 8 }, 1, 'stock');
   expect(at(4, 4)).toBe('red 20');
   expect(layer.has({ halvings: 0, side: 8, x: 0, y: 0 }, 1, 1)).toBe(true);
-  layer.dropBefore(2);
+  layer.dropBefore(2, 0);
   expect(layer.has({ halvings: 0, side: 8, x: 0, y: 0 }, 1, 1)).toBe(false);
 });
 

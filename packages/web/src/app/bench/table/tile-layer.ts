@@ -10,6 +10,9 @@ interface Laid extends TilePlace {
   readonly bitmap: ImageBitmap;
 }
 
+/** Ranks of tiles: a rough draft, a draft, and the true print. */
+export const [ROUGH, DRAFT, TRUE] = [-1, 0, 1];
+
 export const placeName = ({ halvings, x, y }: TilePlace): string => `${halvings}/${x}/${y}`;
 
 /** Bytes of pixels that a layer keeps, each tile's and its bitmap's. */
@@ -29,7 +32,7 @@ export class TileLayer {
     return this.tiles.calculatedSize;
   }
 
-  /** `rank`: 0 for a draft, 1 for true. */
+  /** `rank`: ROUGH, DRAFT or TRUE. */
   async put(place: TilePlace, version: number, rank: number, pixels: Pixels): Promise<void> {
     const data = new ImageData(new Uint8ClampedArray(pixels.bytes), pixels.width, pixels.height);
     const bitmap = await createImageBitmap(data, { colorSpaceConversion: 'none' });
@@ -43,10 +46,10 @@ export class TileLayer {
     return this.tiles.peek(`${rank}:${placeName(place)}`)?.version === version;
   }
 
-  /** Lets go of what an older sheet left. */
-  dropBefore(version: number): void {
+  /** Lets go of what an older sheet left, and of what is less than a rank of this one. */
+  dropBefore(version: number, rank: number): void {
     for (const [name, tile] of [...this.tiles.entries()]) {
-      if (tile.version < version) this.tiles.delete(name);
+      if (tile.version < version || (tile.version === version && tile.rank < rank)) this.tiles.delete(name);
     }
   }
 

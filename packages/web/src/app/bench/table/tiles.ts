@@ -4,7 +4,8 @@ import { Engine, TaskCancelled } from '../../engine/engine';
 import type { Task, TilePlace } from '../../engine/protocol';
 import { Timing } from '../../engine/timing';
 import { Rendering } from '../view/rendering';
-import { placeName, TileLayer } from './tile-layer';
+import { Pace } from './pace';
+import { DRAFT, placeName, ROUGH, TileLayer, TRUE } from './tile-layer';
 import { DRAFT_TILE, draftHalvings, seenPart, trueHalvings, trueTile, type Extent, type Viewport } from './viewport';
 
 /** What the table wants to show: a version of the print and of the unprinted original, and how it is looked at. */
@@ -40,6 +41,12 @@ export const seenDraft = (wanted: Wanted): TilePlace[] => {
   return seenTiles(draftHalvings(view, table, sheet, density), DRAFT_TILE, wanted);
 };
 
+/** The same at a quarter of its pixels. */
+const seenRough = (wanted: Wanted): TilePlace[] => {
+  const { view, table, sheet, density } = wanted;
+  return seenTiles(draftHalvings(view, table, sheet, density) + 1, DRAFT_TILE, wanted);
+};
+
 /** How many tiles of `side` pixels the whole sheet has at `halvings` halvings. */
 const tilesOfAll = (halvings: number, side: number, { width, height }: Extent): number => {
   const by = 2 ** halvings * side;
@@ -56,10 +63,12 @@ export class Tiles {
   readonly print = new TileLayer();
   readonly unprinted = new TileLayer();
   private readonly pending = new Map<string, AbortController>();
+  private readonly pace = new Pace();
   /** Places of the draft that show wear only about, by version: to be made finer. */
   private readonly about = new Set<string>();
   private tilesInAll = 0;
-  /** Versions whose draft, or true print, is all in: told of once they are drawn. */
+  /** Versions whose rough draft, draft or true print is all in: told of once they are drawn. */
+  private roughIn: number | null = null;
   private draftIn: number | null = null;
   private trueIn: number | null = null;
 
@@ -87,7 +96,7 @@ export class Tiles {
     const { version, original, view, sheet, density, pass } = wanted;
     const finest = trueHalvings(view.zoom, density);
     const places = seenTiles(finest, trueTile(finest), wanted);
-    const missing = places.filter((place) => !this.print.has(place, version, 1));
+    const missing = places.filter((place) => !this.print.has(place, version, TRUE));
     const asked = new Map<string, () => void>();
     const add = (layer: TileLayer, rank: number, of: number, place: TilePlace, task: TileTask): void => {
       if (layer.has(place, of, rank)) return;
@@ -96,15 +105,24 @@ export class Tiles {
     };
     // At print pixels the true tiles are as quick as a draft would be.
     if (missing.length > 0 && finest > 0) {
-      for (const place of seenDraft(wanted)) {
-        add(this.print, 0, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+      const drafts = seenDraft(wanted);
+      if (drafts.some((place) => !this.print.has(place, version, DRAFT))) {
+        // The first draft of all is long in coming, and says nothing of the next.
+        if (this.hasDraft()) this.pace.asked(version, performance.now());
+        if (this.pace.isSlow) {
+          for (const place of seenRough(wanted))
+            add(this.print, ROUGH, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+        }
+      }
+      for (const place of drafts) {
+        add(this.print, DRAFT, version, place, { kind: 'tile', version, quality: 'draft', ...place });
         if (this.about.has(`${version}:${placeName(place)}`)) this.addFine(asked, version, place);
       }
     }
-    for (const place of missing) add(this.print, 1, version, place, { kind: 'tile', version, quality: 'true', ...place });
+    for (const place of missing) add(this.print, TRUE, version, place, { kind: 'tile', version, quality: 'true', ...place });
     if (pass !== null) {
       for (const place of seenDraft(wanted)) {
-        add(this.unprinted, 0, original, place, { kind: 'unprinted', version: original, pass, ...place });
+        add(this.unprinted, DRAFT, original, place, { kind: 'unprinted', version: original, pass, ...place });
       }
     }
     for (const each of this.about) if (!each.startsWith(`${version}:`)) this.about.delete(each);
@@ -126,19 +144,20 @@ export class Tiles {
 
   private tellShare(): void {
     const { places, version } = this.seen;
-    const there = places.filter((place) => this.print.has(place, version, 1));
+    const there = places.filter((place) => this.print.has(place, version, TRUE));
     this.trueShare.set(places.length === 0 ? 1 : there.length / places.length);
   }
 
   /** Tells the timing what of it was drawn just now. */
   painted(): void {
+    if (this.roughIn !== null) this.timing.painted('rough', this.roughIn);
     if (this.draftIn !== null) this.timing.painted('draft', this.draftIn);
     if (this.trueIn !== null) this.timing.painted('true', this.trueIn);
   }
 
   private addFine(asked: Map<string, () => void>, version: number, place: TilePlace): void {
     const name = `fine:${version}:${placeName(place)}`;
-    asked.set(name, () => this.request(name, this.print, 0, version, place, { kind: 'tile', version, quality: 'fine', ...place }));
+    asked.set(name, () => this.request(name, this.print, DRAFT, version, place, { kind: 'tile', version, quality: 'fine', ...place }));
   }
 
   /** Asks for a finer draft of a tile whose wear is shown only about, and notes where one has come. */
@@ -158,12 +177,12 @@ export class Tiles {
     this.engine
       .ask(task, stop.signal)
       .then(async (pixels) => {
-        if (rank === 1 && 'worn' in pixels && pixels.worn) this.rendering.addWorn(of, placeName(place), pixels.worn, this.tilesInAll);
+        if (rank === TRUE && 'worn' in pixels && pixels.worn) this.rendering.addWorn(of, placeName(place), pixels.worn, this.tilesInAll);
         await layer.put(place, of, rank, pixels);
         this.pending.delete(name);
-        if (rank === 0 && 'isFine' in pixels) this.refine(of, place, pixels.isFine);
+        if (rank === DRAFT && 'isFine' in pixels) this.refine(of, place, pixels.isFine);
         this.rendering.problem.set(null);
-        this.settle(layer, of);
+        this.settle(layer, of, rank);
         this.tellShare();
         this.came.next();
       })
@@ -174,15 +193,21 @@ export class Tiles {
   }
 
   /** Once a version's tiles are all in, older ones go, and the table is true. */
-  private settle(layer: TileLayer, version: number): void {
+  private settle(layer: TileLayer, version: number, rank: number): void {
     const names = [...this.pending.keys()];
     if (layer === this.unprinted) {
-      if (!names.some((name) => name.startsWith('unprinted:'))) layer.dropBefore(version);
+      if (!names.some((name) => name.startsWith('unprinted:'))) layer.dropBefore(version, DRAFT);
       return;
     }
     if (version !== this.rendering.version()) return;
-    if (!names.some((name) => name.startsWith(`tile:${version}:0:`))) {
-      layer.dropBefore(version);
+    const isIn = (of: number): boolean => !names.some((name) => name.startsWith(`tile:${version}:${of}:`));
+    if (rank === ROUGH && isIn(ROUGH)) {
+      this.pace.roughIn(version, performance.now());
+      this.roughIn = version;
+    }
+    if (isIn(DRAFT)) {
+      this.pace.draftIn(version, performance.now());
+      layer.dropBefore(version, DRAFT);
       this.draftIn = version;
       this.hasDraft.set(true);
     }
