@@ -11,17 +11,19 @@ const SIDE = 600;
 
 const line = (...points: readonly number[]): string => pathOf(points.map((mm) => Math.round(100 * mm)));
 const GREY = drawn('grey', 16, 16, 1, () => 0.6);
-const dots = (steps: readonly Step[]): InkRaster =>
-  treatedPicture(GREY, [step('grey-response'), ...steps, step('screen', { lpi: 12, angle: 15, auto: false, detail: 1 })], {
-    size: SIZE,
-    ppi: PPI,
-  }).raster as InkRaster;
+const SCREEN = step('screen', { lpi: 12, angle: 15, auto: false, detail: 1 });
+const STOCHASTIC = step('stochastic', { dot: 0.9, angle: 15 });
+const dots = (steps: readonly Step[], screen = SCREEN): InkRaster =>
+  treatedPicture(GREY, [step('grey-response'), ...steps, screen], { size: SIZE, ppi: PPI }).raster as InkRaster;
 
 const bent = (strokes: readonly BendStroke[], params: Record<string, unknown> = {}): Step => step('bend', { strokes, ...params });
 const DRAG: BendStroke = { way: 'drag', size: 24, strength: 0.5, path: line(5, 30, 55, 30) };
 
-test('dots along a dragged stroke are those that were before it, as far as it drags; beyond its brush nothing moves', () => {
-  const [still, moved] = [dots([]), dots([bent([DRAG])])];
+test.each([
+  ['a dot screen', SCREEN],
+  ['a stochastic screen', STOCHASTIC],
+])('dots of %s along a dragged stroke are those that were before it, as far as it drags; beyond its brush nothing moves', (_, screen) => {
+  const [still, moved] = [dots([], screen), dots([bent([DRAG])], screen)];
   const at = ({ coverage }: InkRaster, x: number, y: number): number => coverage[y * SIDE + x] as number;
   // Half of half the radius: 12 mm · ½ · ½ = 3 mm, 30 px to the right.
   const apart = (px: number): number => {
@@ -37,9 +39,12 @@ test('dots along a dragged stroke are those that were before it, as far as it dr
   for (const y of [100, 150, 450, 500]) for (let x = 0; x < SIDE; x += 7) expect(at(moved, x, y)).toBe(at(still, x, y));
 });
 
-test('bent dots still print their tone', () => {
+test.each([
+  ['a dot screen', SCREEN],
+  ['a stochastic screen', STOCHASTIC],
+])('bent dots of %s still print their tone', (_, screen) => {
   const stir: BendStroke = { way: 'stir', size: 50, strength: 1, path: line(30, 30) };
-  expect(Math.abs(meanOf(dots([bent([stir, DRAG])]).coverage) - 0.4)).toBeLessThan(0.006);
+  expect(Math.abs(meanOf(dots([bent([stir, DRAG])], screen).coverage) - 0.4)).toBeLessThan(0.006);
 });
 
 const stroke = fc.record({

@@ -1,4 +1,5 @@
-import { clampOne, DEPTH, HALF, ONE } from './depth';
+import { clampOne, HALF, ONE } from './depth';
+import { movedPhase, wayAt } from './ways';
 
 // Spot values: see the core's raster/reference/spot.ts for the formulas and their source (ISO 32000-1 Table 128).
 const SLOPE_BITS: i32 = 5;
@@ -177,19 +178,6 @@ function screenRow(tone: usize, width: i32, u: i32, ux: i32, v: i32, vx: i32, sh
     vLow = i32x4.add(vHigh, vFour);
     putInk(s, tone, i, thresholds, out);
   }
-}
-
-/** How far a phase lies where a pixel is moved by its ways: ux, uy a pixel, the ways in 1/256 px. */
-// @ts-ignore: decorator
-@inline
-function movedPhase(phase: i32, ux: i32, uy: i32, x: i32, y: i32): i32 {
-  return phase + <i32>((<i64>ux * <i64>x + <i64>uy * <i64>y) >> 8);
-}
-
-// @ts-ignore: decorator
-@inline
-function wayAt(ways: usize, i: i32, most: i32): i32 {
-  return <i32>((<i64>load<i16>(ways + (<usize>i << 1)) * <i64>most + HALF) >> DEPTH);
 }
 
 /** A row of a screen whose pixels are moved by ways, as `screenRow`. */

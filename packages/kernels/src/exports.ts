@@ -5,7 +5,23 @@ export interface KernelExports {
   grey(rgba: N, pixels: N, sr: N, sg: N, sb: N, tone: N, coverage: N): N;
   greyByHue(rgba: N, pixels: N, sr: N, sg: N, sb: N, response: N, tone: N, coverage: N): N;
   table(values: N, count: N, entries: N, out: N): void;
-  scatter(ink: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, tile: N, out: N): void;
+  scatter(
+    ink: N,
+    width: N,
+    height: N,
+    u: N,
+    ux: N,
+    uy: N,
+    v: N,
+    vx: N,
+    vy: N,
+    tile: N,
+    waysX: N,
+    waysY: N,
+    across: N,
+    down: N,
+    out: N,
+  ): void;
   screen(
     tone: N,
     width: N,

@@ -403,11 +403,12 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     guidance: (means, squares, epsilon, slopes, offsets) =>
       call(() => wasm.guidance(arena.read(means), arena.read(squares), means.length, epsilon, arena.write(slopes), arena.write(offsets))),
 
-    scatter: (ink, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, tile, out) =>
+    scatter: (ink, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, tile, ways, out) =>
       call(() => {
         const u = (u0 + Math.imul(x, ux) + Math.imul(y, uy)) | 0;
         const v = (v0 + Math.imul(x, vx) + Math.imul(y, vy)) | 0;
-        wasm.scatter(arena.read(ink), width, height, u, ux, uy, v, vx, vy, arena.constant(tile), arena.write(out));
+        const by = ways ? ([arena.read(ways.x), arena.read(ways.y), ways.across, ways.down] as const) : ([0, 0, 0, 0] as const);
+        wasm.scatter(arena.read(ink), width, height, u, ux, uy, v, vx, vy, arena.constant(tile), ...by, arena.write(out));
       }),
 
     dissolve: (patches, share, strength, { cos, sin, long, broad, seed, ranks }, pxPerMm, { x, y, width, height }, out) =>

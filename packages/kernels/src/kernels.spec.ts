@@ -441,7 +441,12 @@ function planeResults(
     { grid: screenGrid(17.7, 12), weight: -5000, warped: still },
   ];
   const dots = Int16Array.from({ length: SCATTER_SIDE * SCATTER_SIDE }, (_, i) => (i * 2731) % (ONE + 1));
-  made('scatter', 1, (to) => kernels.scatter(tone, { x: -5, y: 11, width, height }, screenGrid(93.7, 22.5), dots, to));
+  for (const [name, drift] of [
+    ['still', null],
+    ['bent', { x: signed, y: tone, across: 900, down: -700 }],
+  ] as const) {
+    made(`scatter, ${name}`, 1, (to) => kernels.scatter(tone, { x: -5, y: 11, width, height }, screenGrid(93.7, 22.5), dots, drift, to));
+  }
   const source = { x: -9, y: 12, width: width + 3, height: height + 9 };
   const [under, drawn] = [planeOf(source.width * source.height, 8), coloursOf(source.width * source.height, 9)];
   const ways = { x: signed, y: planeOf(pixels, 10), across: 1900, down: -2300 };
@@ -526,6 +531,7 @@ const CHANGES = [
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
   ['dissolve.ts', 'RANKS: i32 = 1024', 'RANKS: i32 = 1000'],
   ['cast-metal.ts', '0.62', '0.61'],
+  ['ways.ts', '+ HALF', ''],
   ['threshold-screens.ts', 'LEAST_PITCH: f64 = 2', 'LEAST_PITCH: f64 = 1.9'],
   ['exact.ts', 'n <= 25', 'n <= 3'],
   ['lights.ts', 'SOFT_PX: f64 = 0.35', 'SOFT_PX: f64 = 0.36'],

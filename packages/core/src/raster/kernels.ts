@@ -303,8 +303,9 @@ export interface Kernels {
   /** table[value] for each value, clamped to 0 … ONE first. `table` has ONE + 1 values. */
   readonly table: (values: Int16Array, table: Int16Array, out: Int16Array) => void;
 
-  /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile. */
-  readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, out: Int16Array) => void;
+  /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile; with ways, in the place that they lead to. */
+  readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, ways: Ways | null, out: Int16Array) => void;
+
   /**
    * Ink where the shape's spot value stands above the tone's threshold.
    * `thresholds` has ONE + 1 values by tone: threshold (low 16 bits) and slope · 2^SLOPE_BITS (high 16 bits). With ways, each pixel's place

@@ -137,12 +137,13 @@ export const referenceKernels: Kernels = {
     }
   },
 
-  scatter(ink, { x: left, y: top, width, height }, grid, tile, out) {
+  scatter(ink, { x: left, y: top, width, height }, grid, tile, ways, out) {
     for (let row = 0, i = 0; row < height; row++) {
       for (let column = 0; column < width; column++, i++) {
         const [x, y] = [left + column, top + row];
-        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) >>> DOT_BITS;
-        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) >>> DOT_BITS;
+        const [dx, dy] = ways ? [wayOf(ways.x[i] as number, ways.across), wayOf(ways.y[i] as number, ways.down)] : [0, 0];
+        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy) + Math.floor((grid.ux * dx + grid.uy * dy) / 256)) >>> DOT_BITS;
+        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy) + Math.floor((grid.vx * dx + grid.vy * dy) / 256)) >>> DOT_BITS;
         out[i] = (ink[i] as number) >= (tile[v * SCATTER_SIDE + u] as number) ? ONE : 0;
       }
     }

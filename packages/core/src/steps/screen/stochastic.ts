@@ -31,6 +31,7 @@ export const stochastic = defineStep({
   amount: 'mix',
   reach: ({ dot }) => 0.75 * dot + 0.1,
   locality: 'grid',
+  followsBends: true,
   coarse: ({ dot }) => [softWish(MEAN * dot)],
   draft: {
     behaviour: 'curve',
@@ -46,12 +47,12 @@ export const stochastic = defineStep({
     const tone = kernels.arena.plane(input.tone.length);
     const soft = softCopy(at.coarse[0] as Coarse, region, MEAN * dotPx, kernels);
     yield;
-    // Each dot takes one tone, so that it is whole or not there.
-    kernels.cellTones(soft, region, screenGrid(dotPx, angleDeg), cellWay(dotPx, angleDeg), tone);
-    kernels.table(tone, inkOfTone(carries), tone);
+    // Each dot takes one tone, so that it is whole or not there; bent dots lie elsewhere, and take what is under them.
+    if (!at.bend) kernels.cellTones(soft, region, screenGrid(dotPx, angleDeg), cellWay(dotPx, angleDeg), tone);
+    kernels.table(at.bend ? soft : tone, inkOfTone(carries), tone);
     yield;
     const coverage = kernels.arena.plane(tone.length);
-    kernels.scatter(tone, region, tileGrid(dotPx, angleDeg), DOT_ORDERS[order](), coverage);
+    kernels.scatter(tone, region, tileGrid(dotPx, angleDeg), DOT_ORDERS[order](), at.bend, coverage);
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region, coverage, colour: at.colourOf(ink) };
   },
