@@ -19,6 +19,7 @@ import {
   type CoverageShares,
   type Graph,
   type InfoOf,
+  type Kernels,
   type Plane,
   type PlateMaking,
   type Region,
@@ -56,6 +57,10 @@ export interface PrintNeeds {
   readonly type: TypePort | null;
 }
 
+let made: Kernels | null = null;
+/** The kernels of this thread, with their memory: all of its prints share them, since each band is rendered to its end at one go. */
+const kernelsHere = (): Kernels => (made ??= createKernels());
+
 /** A print to be rendered from tiles at hand. */
 export class Print {
   readonly graph: Graph;
@@ -69,7 +74,7 @@ export class Print {
     const plates = order && sheetPlates(sheet, this.graph);
     this.plates = order && plates && order.inks.map((ink) => plateOf(sheet, this.graph, plates, ink, order));
     this.work = {
-      kernels: createKernels(),
+      kernels: kernelsHere(),
       tile,
       rasters: new Pool(GRID_BYTES, null, 'grids'),
       statistics: new ByteCache<ToneStatistics>(2 ** 20),

@@ -32,7 +32,14 @@ const tiles = () => {
       }),
   };
   const version = signal(1);
-  const rendering = { version, whole: version, seesAll: signal(false), problem: signal(null), addWorn: () => undefined };
+  const rendering = {
+    version,
+    whole: version,
+    seesAll: signal(false),
+    isDrafting: signal(false),
+    problem: signal(null),
+    addWorn: () => undefined,
+  };
   const injector = createEnvironmentInjector(
     [{ provide: Engine, useValue: engine }, { provide: Rendering, useValue: rendering }, Tiles],
     TestBed.inject(EnvironmentInjector),

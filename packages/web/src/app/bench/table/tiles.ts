@@ -104,20 +104,17 @@ export class Tiles {
       asked.set(name, () => this.request(name, layer, rank, of, place, task));
     };
     // At print pixels the true tiles are as quick as a draft would be.
-    if (missing.length > 0 && finest > 0) {
-      const drafts = seenDraft(wanted);
-      if (drafts.some((place) => !this.print.has(place, version, DRAFT))) {
-        // The first draft of all is long in coming, and says nothing of the next.
-        if (this.hasDraft()) this.pace.asked(version, performance.now());
-        if (this.pace.isSlow) {
-          for (const place of seenRough(wanted))
-            add(this.print, ROUGH, version, place, { kind: 'tile', version, quality: 'draft', ...place });
-        }
-      }
-      for (const place of drafts) {
-        add(this.print, DRAFT, version, place, { kind: 'tile', version, quality: 'draft', ...place });
-        if (this.about.has(`${version}:${placeName(place)}`)) this.addFine(asked, version, place);
-      }
+    const drafts = missing.length > 0 && finest > 0 ? seenDraft(wanted) : [];
+    const isDrafting = drafts.some((place) => !this.print.has(place, version, DRAFT));
+    this.rendering.isDrafting.set(isDrafting);
+    // The first draft of all is long in coming, and says nothing of the next.
+    if (isDrafting && this.hasDraft()) this.pace.asked(version, performance.now());
+    if (isDrafting && this.pace.isSlow) {
+      for (const place of seenRough(wanted)) add(this.print, ROUGH, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+    }
+    for (const place of drafts) {
+      add(this.print, DRAFT, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+      if (this.about.has(`${version}:${placeName(place)}`)) this.addFine(asked, version, place);
     }
     for (const place of missing) add(this.print, TRUE, version, place, { kind: 'tile', version, quality: 'true', ...place });
     if (pass !== null) {
@@ -207,6 +204,7 @@ export class Tiles {
     }
     if (isIn(DRAFT)) {
       this.pace.draftIn(version, performance.now());
+      this.rendering.isDrafting.set(false);
       layer.dropBefore(version, DRAFT);
       this.draftIn = version;
       this.hasDraft.set(true);
