@@ -61,7 +61,6 @@ export const fakeRendering = () => ({
   spotsFor: () => Promise.resolve<readonly Spot[]>([]),
   partOf: () => Promise.resolve({ width: 1, height: 1, bytes: new Uint8Array(4) }),
   withWear: (sheet: Sheet) => sheet,
-  isDrafting: signal(false),
   small: signal({}),
   settings: signal<Readonly<Record<string, TypeSetting>>>({}),
   trial: signal<Sheet | null>(null),

@@ -4,11 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { Store } from '@ngrx/store';
 import { benchFeature } from '../../state/bench';
 import { Attachments } from '../attached/attachments';
-import { Rendering } from '../view/rendering';
 import { panelFor, type Open } from './panels';
-
-/** How long dials wait for a draft, ms. */
-const MOST_WAIT_MS = 150;
 
 /** The dials of the chosen line. */
 @Component({
@@ -27,7 +23,6 @@ const MOST_WAIT_MS = 150;
 export class DialsColumn {
   private readonly store = inject(Store);
   private readonly attachments = inject(Attachments);
-  private readonly rendering = inject(Rendering);
   private readonly sheet = this.store.selectSignal(benchFeature.selectDocument);
   private readonly pass = this.store.selectSignal(benchFeature.selectChosenPass);
   private readonly passes = this.store.selectSignal(benchFeature.selectChosenPasses);
@@ -57,11 +52,6 @@ export class DialsColumn {
       const line = now && lineOf(now);
       if (line === untracked(this.shownLine)) return;
       if (untracked(this.shownLine) === null) return this.shownLine.set(line);
-      // What a new line does to the picture is drawn first: dials take as long to be laid out.
-      if (this.rendering.isDrafting()) {
-        const timer = setTimeout(() => this.shownLine.set(line), MOST_WAIT_MS);
-        return onCleanup(() => clearTimeout(timer));
-      }
       const frame = requestAnimationFrame(() => setTimeout(() => this.shownLine.set(line)));
       onCleanup(() => cancelAnimationFrame(frame));
     });

@@ -106,7 +106,6 @@ export class Tiles {
     // At print pixels the true tiles are as quick as a draft would be.
     const drafts = missing.length > 0 && finest > 0 ? seenDraft(wanted) : [];
     const isDrafting = drafts.some((place) => !this.print.has(place, version, DRAFT));
-    this.rendering.isDrafting.set(isDrafting);
     // The first draft of all is long in coming, and says nothing of the next.
     if (isDrafting && this.hasDraft()) this.pace.asked(version, performance.now());
     if (isDrafting && this.pace.isSlow) {
@@ -204,7 +203,6 @@ export class Tiles {
     }
     if (isIn(DRAFT)) {
       this.pace.draftIn(version, performance.now());
-      this.rendering.isDrafting.set(false);
       layer.dropBefore(version, DRAFT);
       this.draftIn = version;
       this.hasDraft.set(true);

@@ -386,8 +386,6 @@ export class Rendering {
     return pass !== null && found ? { pass, id: found.id, kind: found.kind, family: stepOfKind(found.kind)?.family } : null;
   });
 
-  /** True while the table waits for the draft of a version. */
-  readonly isDrafting = signal(false);
   /** True while the table shows the whole sheet as it prints. */
   readonly seesAll = signal(false);
   private trueWear: { readonly version: number; readonly sums: WearSums } | null = null;
