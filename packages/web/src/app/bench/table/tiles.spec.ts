@@ -36,7 +36,6 @@ const tiles = () => {
     version,
     whole: version,
     seesAll: signal(false),
-    isDrafting: signal(false),
     problem: signal(null),
     addWorn: () => undefined,
   };
