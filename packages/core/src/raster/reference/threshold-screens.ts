@@ -1,5 +1,4 @@
 import { atan2Deg } from '../../units/exact';
-import { edged } from '../edged';
 import { LINE_VALUES, SPOT_PLACES, type Kernels, type LineScreen, type Ways } from '../kernels';
 import { ONE, type Region } from '../raster';
 
@@ -7,6 +6,15 @@ import { ONE, type Region } from '../raster';
 const LEAST_PITCH = 2;
 
 const TURN = 6.283185307179586;
+
+/**
+ * Ink at a threshold whose edge is `edge` wide on each side of it, of the range of thresholds. Near bare and solid the edge is as narrow as
+ * the line, so that its mean stays the amount.
+ */
+const edged = (amount: number, threshold: number, edge: number): number => {
+  const half = Math.min(edge, amount, 1 - amount);
+  return half === 0 ? Number(threshold < amount) : Math.max(0, Math.min(1, (amount - threshold) / (2 * half) + 0.5));
+};
 
 /** How far ways move a pixel, px; nowhere without any. */
 const movedBy = (ways: Ways | null): { x: (i: number) => number; y: (i: number) => number } => {

@@ -35,16 +35,10 @@ const seenTiles = (halvings: number, side: number, { view, table, sheet }: Wante
   return places;
 };
 
-/** The tiles of the draft that are seen. */
-export const seenDraft = (wanted: Wanted): TilePlace[] => {
+/** The tiles of the draft that are seen; of a rough one, so many halvings coarser. */
+export const seenDraft = (wanted: Wanted, coarser = 0): TilePlace[] => {
   const { view, table, sheet, density } = wanted;
-  return seenTiles(draftHalvings(view, table, sheet, density), DRAFT_TILE, wanted);
-};
-
-/** The same at a quarter of its pixels. */
-const seenRough = (wanted: Wanted): TilePlace[] => {
-  const { view, table, sheet, density } = wanted;
-  return seenTiles(draftHalvings(view, table, sheet, density) + 1, DRAFT_TILE, wanted);
+  return seenTiles(draftHalvings(view, table, sheet, density) + coarser, DRAFT_TILE, wanted);
 };
 
 /** How many tiles of `side` pixels the whole sheet has at `halvings` halvings. */
@@ -109,7 +103,8 @@ export class Tiles {
     // The first draft of all is long in coming, and says nothing of the next.
     if (isDrafting && this.hasDraft()) this.pace.asked(version, performance.now());
     if (isDrafting && this.pace.isSlow) {
-      for (const place of seenRough(wanted)) add(this.print, ROUGH, version, place, { kind: 'tile', version, quality: 'draft', ...place });
+      for (const place of seenDraft(wanted, 1))
+        add(this.print, ROUGH, version, place, { kind: 'tile', version, quality: 'draft', ...place });
     }
     for (const place of drafts) {
       add(this.print, DRAFT, version, place, { kind: 'tile', version, quality: 'draft', ...place });
