@@ -9,7 +9,7 @@ import { Editing } from '../../editing';
     @if (still(); as screen) {
       <p class="uv-warn" role="status">
         {{ screen }} does not follow a bend: whether each of its dots prints depends on those before it.
-        <button type="button" class="again" (click)="bendPicture()">Bend the picture instead</button>
+        <button type="button" class="uv-link" (click)="bendPicture()">Bend the picture instead</button>
       </p>
     }
   `,

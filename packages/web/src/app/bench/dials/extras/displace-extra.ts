@@ -16,7 +16,7 @@ import { percent } from '../../words';
       @if (letters.holds < 1) {
         <p class="uv-warn" role="status">
           “{{ letters.letter }}” folds over itself on {{ folded() }} of its ground: parts of it run together or break off.
-          <button type="button" class="again" (click)="ease(letters.holds)">Ease it to what holds</button>
+          <button type="button" class="uv-link" (click)="ease(letters.holds)">Ease it to what holds</button>
         </p>
       }
     }
