@@ -18,6 +18,9 @@ await build({
   absWorkingDir: import.meta.dirname,
   outdir: 'dist',
   bundle: true,
+  // What a writer or a decoder brings is read when it is needed.
+  splitting: true,
+  chunkNames: 'part-[hash]',
   platform: 'node',
   format: 'esm',
   target: 'node20',

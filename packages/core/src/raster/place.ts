@@ -107,6 +107,53 @@ const shares = (scale: number, offset: number, start: number, count: number, len
   return out;
 };
 
+const straightCoverage = (at: Affine, region: Region, width: number, height: number, arena: Arena): Int16Array => {
+  const coverage = arena.plane(region.width * region.height);
+  const across = shares(at.a, at.c, region.x, region.width, width);
+  const down = shares(at.e, at.f, region.y, region.height, height);
+  for (let row = 0; row < region.height; row++) {
+    const from = row * region.width;
+    if (row > 0 && down[row] === down[row - 1]) coverage.copyWithin(from, from - region.width, from);
+    else across.forEach((share, column) => (coverage[from + column] = Math.floor(share * (down[row] as number) * ONE + 0.5)));
+  }
+  return coverage;
+};
+
+/** The columns, from one up to another, where slope · column + start is from `low` to `high`, but for one at either end. */
+const columnsWithin = (slope: number, start: number, low: number, high: number): readonly [from: number, to: number] => {
+  if (slope === 0) return start >= low && start <= high ? [-Infinity, Infinity] : [0, 0];
+  const [one, other] = [(low - start) / slope, (high - start) / slope];
+  return [Math.ceil(Math.min(one, other)) + 1, Math.floor(Math.max(one, other))];
+};
+
+const turnedCoverage = (at: Affine, region: Region, width: number, height: number, arena: Arena): Int16Array => {
+  const coverage = arena.plane(region.width * region.height);
+  for (let row = 0; row < region.height; row++) {
+    const line = row * region.width;
+    const y = region.y + row + 0.5;
+    const each = (from: number, to: number): void => {
+      for (let column = from; column < to; column++) {
+        const x = region.x + column + 0.5;
+        const u = at.a * x + at.b * y + at.c;
+        const v = at.d * x + at.e * y + at.f;
+        const across = share(u + 0.5) - share(u - width + 0.5);
+        const down = share(v + 0.5) - share(v - height + 0.5);
+        coverage[line + column] = Math.floor(across * down * ONE + 0.5);
+      }
+    };
+    const x = region.x + 0.5;
+    const across = columnsWithin(at.a, at.a * x + at.b * y + at.c, 0.5, width - 0.5);
+    const down = columnsWithin(at.d, at.d * x + at.e * y + at.f, 0.5, height - 0.5);
+    // Between them the box covers all.
+    const from = Math.min(region.width, Math.max(0, across[0], down[0]));
+    const to = Math.max(from, Math.min(region.width, across[1], down[1]));
+    each(0, from);
+    coverage.fill(ONE, line + from, line + to);
+    each(to, region.width);
+  }
+  return coverage;
+};
+
 /**
  * Coverage of a placed box over a region, its edge smoothed over one pixel: exact where it is not turned.
  * Null where the box covers the region whole, the blank plane where it lies clear of it.
@@ -124,29 +171,7 @@ export const boxCoverage = (placement: Placement, pxPerMm: number, region: Regio
   if (right <= -0.5 - slack || left >= width + 0.5 + slack || bottom <= -0.5 - slack || top >= height + 0.5 + slack) {
     return blankPlane(region.width * region.height);
   }
-  const coverage = arena.plane(region.width * region.height);
-  if (at.b === 0 && at.d === 0) {
-    const across = shares(at.a, at.c, region.x, region.width, width);
-    const down = shares(at.e, at.f, region.y, region.height, height);
-    for (let row = 0, i = 0; row < region.height; row++) {
-      for (let column = 0; column < region.width; column++, i++) {
-        coverage[i] = Math.floor((across[column] as number) * (down[row] as number) * ONE + 0.5);
-      }
-    }
-    return coverage;
-  }
-  for (let row = 0, i = 0; row < region.height; row++) {
-    const y = region.y + row + 0.5;
-    for (let column = 0; column < region.width; column++, i++) {
-      const x = region.x + column + 0.5;
-      const u = at.a * x + at.b * y + at.c;
-      const v = at.d * x + at.e * y + at.f;
-      const across = share(u + 0.5) - share(u - width + 0.5);
-      const down = share(v + 0.5) - share(v - height + 0.5);
-      coverage[i] = Math.floor(across * down * ONE + 0.5);
-    }
-  }
-  return coverage;
+  return at.b === 0 && at.d === 0 ? straightCoverage(at, region, width, height, arena) : turnedCoverage(at, region, width, height, arena);
 };
 
 /** The box of whole pixels outside which a placed box covers nothing. */

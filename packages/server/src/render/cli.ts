@@ -24,8 +24,6 @@ import {
 } from '@uvrant/core';
 import { optionsOf } from '../arguments';
 import { writeFile } from '../dispatch/writers/writers';
-import { allowDecoders } from '../assets/decoders';
-import ingest from '../assets/ingest.worker';
 import type { OwnFont } from '../fonts/type-setting';
 import { unwrappedFont } from '../fonts/unwrapped';
 import { checkedSheet } from '../sheets/sheet-schema';
@@ -59,6 +57,8 @@ const ingested = async (picture: PictureRef, sheetFile: string, folder: string):
   if (existsSync(known)) return JSON.parse(readFileSync(known, 'utf8')) as SourceInfo;
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(folder, { recursive: true });
+  const [{ allowDecoders }, { default: ingest }] = await Promise.all([import('../assets/decoders'), import('../assets/ingest.worker')]);
+  allowDecoders();
   const { port1, port2 } = new MessageChannel();
   port1.unref();
   const result = await ingest({ file, folder, sha256, progress: port2 });
@@ -164,7 +164,6 @@ const fileOf = (file: string, ink: string | null, isOne: boolean): string =>
   ink === null || isOne ? file : `${file.slice(0, file.length - extname(file).length)}-${ink}${extname(file)}`;
 
 const render = async (): Promise<void> => {
-  allowDecoders();
   const [file, ...rest] = process.argv.slice(2);
   if (file === undefined || file.startsWith('-')) throw new Error(`Which sheet? ${USAGE}`);
   const options = optionsOf<string>(rest, ['o', 'ppi', 'region', 'format', 'ink', 'keep', 'threads', ...OPTION_NAMES]);

@@ -6,6 +6,8 @@ import { bitsFor, packedRows } from './bits';
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 const UP = 2;
+/** Bytes that are packed beside the thread before it must see to them: those of most bands whole, so that packing does not wait for the next. */
+const PACKED_BYTES = 2 ** 23;
 
 /** A chunk of ISO/IEC 15948, 5.3: length, type, data, CRC over type and data. */
 const chunk = (type: string, data: Uint8Array): Uint8Array => {
@@ -122,7 +124,7 @@ export class PngWriter {
     }
     // Few colours pack well however little is tried; samples are runs after their filter.
     const packing = this.bits === null ? { level: 6, strategy: constants.Z_RLE } : { level: 1 };
-    this.deflate = createDeflate({ ...packing, chunkSize: 2 ** 18 });
+    this.deflate = createDeflate({ ...packing, chunkSize: PACKED_BYTES });
     this.deflate.on('data', (packed: Uint8Array) => writeSync(this.file, chunk('IDAT', packed)));
   }
 

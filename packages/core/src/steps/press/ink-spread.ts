@@ -81,6 +81,8 @@ const covers = remembering(
     }),
 );
 
+/** Ink that is whole. */
+const whole = once(() => toneTable((v) => (v >= 1 ? 1 : 0)));
 /** What of a distance is left where ink is thin: the edge draws in. */
 const thickness = once(() => toneTable((thick) => smoothstep(THIN, THICK, thick)));
 const squares = once(() => toneTable((v) => v * v));
@@ -162,8 +164,15 @@ function* spreadOut(
   };
   const reached = kernels.arena.plane(from.length);
   kernels.table(soft, distances(edge), reached);
-  if (dials.ragged > 0) yield* ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
   const thick = kernels.arena.plane(from.length);
+  const bare = kernels.arena.plane(from.length);
+  if (dials.ragged > 0) {
+    // Where ink is whole nothing can be added: its fibres need not be looked up.
+    kernels.table(from, whole(), thick);
+    kernels.complement(reached, ONE, bare);
+    kernels.multiplyAdd(bare, thick, reached, reached);
+    yield* ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
+  }
   const dense = softCopy(squared, region, sigma, kernels);
   yield;
   kernels.ratio(dense, soft, thick);
@@ -171,7 +180,6 @@ function* spreadOut(
   kernels.multiply(reached, thick, reached);
   kernels.table(reached, covers({ farPx: edge.farPx, hard: isWhole(at.edges) && !at.draft }), reached);
   // What was inked stays so: coverage + (1 − coverage) · reached.
-  const bare = thick;
   kernels.complement(from, ONE, bare);
   const coverage = kernels.arena.plane(from.length);
   kernels.multiplyAdd(bare, reached, from, coverage);

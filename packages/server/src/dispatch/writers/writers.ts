@@ -1,30 +1,23 @@
 /** How every format is written. A format that has no row here does not compile. */
 import type { FormatName } from '@uvrant/core';
 import type { WriteOrder, Writer, Written } from './declare';
-import { writeJobTicket } from './job-ticket';
-import { writeAvif, writeJpeg, writeWebp } from './lossy';
-import { writeOpenRaster } from './openraster';
-import { writePdf } from './pdf';
-import { writePlate } from './plates';
-import { writePng } from './png';
-import { writeSvg } from './svg';
-import { writeTiff } from './tiff';
 
-const WRITERS: { readonly [N in FormatName]: Writer<N> } = {
-  png: writePng,
-  plates: writePlate,
-  pdf: writePdf,
-  tiff: writeTiff,
-  jpeg: writeJpeg,
-  webp: writeWebp,
-  avif: writeAvif,
-  svg: writeSvg,
-  openraster: writeOpenRaster,
-  'job-ticket': writeJobTicket,
+/** Each is loaded when it is first needed, with the packages it brings. */
+const WRITERS: { readonly [N in FormatName]: () => Promise<Writer<N>> } = {
+  png: async () => (await import('./png')).writePng,
+  plates: async () => (await import('./plates')).writePlate,
+  pdf: async () => (await import('./pdf')).writePdf,
+  tiff: async () => (await import('./tiff')).writeTiff,
+  jpeg: async () => (await import('./lossy')).writeJpeg,
+  webp: async () => (await import('./lossy')).writeWebp,
+  avif: async () => (await import('./lossy')).writeAvif,
+  svg: async () => (await import('./svg')).writeSvg,
+  openraster: async () => (await import('./openraster')).writeOpenRaster,
+  'job-ticket': async () => (await import('./job-ticket')).writeJobTicket,
 };
 
 /** Writes a file, its options checked before (`checkedOptions`). */
-export const writeFile = (format: FormatName, order: WriteOrder): Promise<Written> => WRITERS[format](order as never);
+export const writeFile = async (format: FormatName, order: WriteOrder): Promise<Written> => (await WRITERS[format]())(order as never);
 
 /** Media types by the ending of a file's name. */
 const MIME: Readonly<Record<string, string>> = {
