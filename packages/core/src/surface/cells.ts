@@ -36,7 +36,7 @@ export interface Strewing {
   readonly tail?: number;
   /** How many times as long as broad the longest are. */
   readonly long?: number;
-  /** How far outside a rim is still told, mm. */
+  /** How far outside a rim is still told, mm: no further than whoever reads it looks, since each one takes time. */
   readonly outside?: number;
 }
 
@@ -45,6 +45,12 @@ const RADII = 512;
 
 /** Values of one that is strewn: its place, its radius, its direction, and how much longer than broad it is. */
 const VALUES = 6;
+/** Values of a cell: how many follow, and those that may reach into it. */
+const PER_CELL = 1 + 9 * VALUES;
+
+/** Cells that are kept, each in the place of others that are this many further on: the rows about the one that is looked at. */
+const COLUMNS = 128;
+const ROWS = 4;
 
 /**
  * Grains of heavy-tailed sizes, longer than broad, each turned as it fell: how far within the nearest rim a place is, mm (outside:
@@ -58,35 +64,56 @@ export const strewn = (
   const { count: cells, perMm } = cellsOf(ground, cell);
   const seed = ground.seed * 64 + salt;
   const radii = Float64Array.from({ length: RADII }, (_, i) => least + (most - least) * power((i + 0.5) / RADII, tail));
-  /** Those in the nine cells about one, their places in mm from its corner. */
-  const around = new Float64Array(9 * VALUES);
-  const gather = (i: number, j: number): number => {
-    let end = 0;
+  const around = new Float64Array(COLUMNS * ROWS * PER_CELL);
+  const whose = new Float64Array(COLUMNS * ROWS).fill(NaN);
+  /** Those in the nine cells about one that may reach into it, their places in mm from its corner; where they end. */
+  const gather = (i: number, j: number, from: number): number => {
+    let end = from;
     for (let k = 0; k < 9; k++) {
       const right = (k % 3) - 1;
       const down = Math.floor(k / 3) - 1;
       const a = round(i + right, cells);
       const b = round(j + down, cells);
       if (chanceAt(a, b, seed) >= likely) continue;
+      const atX = (right + chanceAt(a, b, seed + 1)) / perMm;
+      const atY = (down + chanceAt(a, b, seed + 2)) / perMm;
+      const radius = radii[Math.floor(RADII * chanceAt(a, b, seed + 3))] as number;
+      const stretch = Math.sqrt(1 + (long - 1) * chanceAt(a, b, seed + 6));
+      const beside = Math.max(0, -atX, atX - 1 / perMm);
+      const above = Math.max(0, -atY, atY - 1 / perMm);
+      const reach = (radius + outside) * stretch;
+      if (beside * beside + above * above > 1.001 * reach * reach) continue;
       // A direction by its place in a square is not quite even: nobody sees it.
       const dx = chanceAt(a, b, seed + 4) - 0.5;
       const dy = chanceAt(a, b, seed + 5) - 0.5;
       const size = Math.sqrt(dx * dx + dy * dy) + 1e-9;
-      around[end] = (right + chanceAt(a, b, seed + 1)) / perMm;
-      around[end + 1] = (down + chanceAt(a, b, seed + 2)) / perMm;
-      around[end + 2] = radii[Math.floor(RADII * chanceAt(a, b, seed + 3))] as number;
+      around[end] = atX;
+      around[end + 1] = atY;
+      around[end + 2] = radius;
       around[end + 3] = dx / size;
       around[end + 4] = dy / size;
-      around[end + 5] = Math.sqrt(1 + (long - 1) * chanceAt(a, b, seed + 6));
+      around[end + 5] = stretch;
       end += VALUES;
     }
     return end;
+  };
+  /** Where a cell's are kept. */
+  const found = (i: number, j: number): number => {
+    const slot = (i & (COLUMNS - 1)) * ROWS + (j & (ROWS - 1));
+    const name = j * 2 ** 26 + i;
+    const at = slot * PER_CELL;
+    if (whose[slot] !== name) {
+      whose[slot] = name;
+      around[at] = gather(i, j, at + 1);
+    }
+    return at;
   };
   const row = rows();
   return ({ count, x, y }) => {
     const out = row(count);
     let cellX = NaN;
     let cellY = NaN;
+    let start = 0;
     let end = 0;
     for (let n = 0; n < count; n++) {
       const i = Math.floor((x[n] as number) * perMm);
@@ -94,12 +121,13 @@ export const strewn = (
       if (i !== cellX || j !== cellY) {
         cellX = i;
         cellY = j;
-        end = gather(i, j);
+        start = found(i, j);
+        end = around[start++] as number;
       }
       const u = (x[n] as number) - i / perMm;
       const v = (y[n] as number) - j / perMm;
       let best = -outside;
-      for (let k = 0; k < end; k += VALUES) {
+      for (let k = start; k < end; k += VALUES) {
         const dx = u - (around[k] as number);
         const dy = v - (around[k + 1] as number);
         const radius = around[k + 2] as number;

@@ -7,13 +7,13 @@ import { noise } from '../noise';
 
 /** Stones in the wall and pits between them, by trial: how high or deep, and how they are strewn. */
 const STONES: readonly (readonly [number, Strewing])[] = [
-  [0.3, { cell: 9, likely: 0.85, least: 1.35, most: 8, tail: 2.4 }],
-  [0.34, { cell: 3.2, likely: 0.85, least: 0.48, most: 2.9, tail: 2.4 }],
-  [0.3, { cell: 1.1, likely: 0.85, least: 0.16, most: 1, tail: 2.4 }],
+  [0.3, { cell: 9, likely: 0.85, least: 1.35, most: 8, tail: 2.4, outside: 0 }],
+  [0.34, { cell: 3.2, likely: 0.85, least: 0.48, most: 2.9, tail: 2.4, outside: 0 }],
+  [0.3, { cell: 1.1, likely: 0.85, least: 0.16, most: 1, tail: 2.4, outside: 0 }],
 ];
 const PITS: readonly (readonly [number, Strewing])[] = [
-  [0.75, { cell: 7, likely: 0.28, least: 0.5, most: 4.5, tail: 2.5 }],
-  [0.4, { cell: 2.4, likely: 0.2, least: 0.2, most: 1.5, tail: 2.5 }],
+  [0.75, { cell: 7, likely: 0.28, least: 0.5, most: 4.5, tail: 2.5, outside: 0.05 }],
+  [0.4, { cell: 2.4, likely: 0.2, least: 0.2, most: 1.5, tail: 2.5, outside: 0.05 }],
 ];
 
 /** Strokes of the hand that rubs, mm apart and broad. */

@@ -12,9 +12,9 @@ export const dustAndHairs: Surface = {
   paper: [24, 24, 26],
   stain: [242, 240, 234],
   make: (ground) => {
-    const dust = strewn(ground, 40, { cell: 1.2, likely: 0.34, least: 0.01, most: 0.1, tail: 4, long: 2.5 });
-    const grit = strewn(ground, 50, { cell: 6, likely: 0.5, least: 0.03, most: 0.34, tail: 4, long: 3 });
-    const crumbs = strewn(ground, 60, { cell: 26, likely: 0.55, least: 0.1, most: 1.1, tail: 3, long: 3 });
+    const dust = strewn(ground, 40, { cell: 1.2, likely: 0.34, least: 0.01, most: 0.1, tail: 4, long: 2.5, outside: 0.015 });
+    const grit = strewn(ground, 50, { cell: 6, likely: 0.5, least: 0.03, most: 0.34, tail: 4, long: 3, outside: 0.02 });
+    const crumbs = strewn(ground, 60, { cell: 26, likely: 0.55, least: 0.1, most: 1.1, tail: 3, long: 3, outside: 0.03 });
     const [long, lint] = [
       hairs(ground, 70, { cell: 38, likely: 0.62, near: 0.4 }),
       hairs(ground, 80, { cell: 10, likely: 0.4, near: 0.3 }),

@@ -22,7 +22,7 @@ export const metalPlate: Surface = {
       noise(ground, 19, 0.3, 2, { stretch: 120, turn: -14 }),
       noise(ground, 23, 0.4, 1, { stretch: 90, turn: 74 }),
     ];
-    const spots = strewn(ground, 40, { cell: 7, likely: 0.45, least: 0.05, most: 1.1, tail: 4 });
+    const spots = strewn(ground, 40, { cell: 7, likely: 0.45, least: 0.05, most: 1.1, tail: 4, outside: 0.05 });
     const ragged = moved([noise(ground, 27, 0.7, 2), noise(ground, 30, 0.7, 2), 0.25]);
     const [oxide, grain] = [noise(ground, 33, 18, 5, {}, 0.65), noise(ground, 41, 0.16)];
     return (at, { light, stain }) => {

@@ -13,7 +13,7 @@ export const newsPaper = (ground: Ground) => {
     tooth(ground, 13),
     fibres(ground, 17, 24),
   ];
-  const splinters = strewn(ground, 40, { cell: 3.4, likely: 0.3, least: 0.03, most: 0.22, tail: 4, long: 7 });
+  const splinters = strewn(ground, 40, { cell: 3.4, likely: 0.3, least: 0.03, most: 0.22, tail: 4, long: 7, outside: 0.03 });
   return (at: Places, { light, stain }: Look): void => {
     const [c, f, g, h, s] = [cloud(at), formation(at), grain(at), fibre(at), splinters(at)];
     for (let i = 0; i < at.count; i++) {

@@ -29,9 +29,9 @@ export const oldCard: Surface = {
       [noise(ground, 43, 0.6), noise(ground, 46, 0.6), 0.28],
     );
     const [large, mid, small] = [
-      strewn(ground, 50, { cell: 21, likely: 0.5, least: 0.5, most: 6, tail: 4, outside: 1.6, long: 2.6 }),
-      strewn(ground, 60, { cell: 8, likely: 0.45, least: 0.15, most: 2, tail: 4, outside: 0.6, long: 2.6 }),
-      strewn(ground, 70, { cell: 2.6, likely: 0.32, least: 0.03, most: 0.5, tail: 4, long: 2.6 }),
+      strewn(ground, 50, { cell: 21, likely: 0.5, least: 0.5, most: 6, tail: 4, outside: 1.5, long: 2.6 }),
+      strewn(ground, 60, { cell: 8, likely: 0.45, least: 0.15, most: 2, tail: 4, outside: 0.5, long: 2.6 }),
+      strewn(ground, 70, { cell: 2.6, likely: 0.32, least: 0.03, most: 0.5, tail: 4, long: 2.6, outside: 0.06 }),
     ];
     return (at, { light, stain }) => {
       const [c, f, g, h, w, r, n] = [cloud(at), felt(at), grain(at), fibre(at), where(at), rub(at), handled(at)];

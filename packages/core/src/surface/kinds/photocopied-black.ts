@@ -24,8 +24,8 @@ export const photocopiedBlack: Surface = {
     const [toner, clump, mottle] = [noise(ground, 19, 0.13, 1), noise(ground, 21, 0.5, 3, {}, 0.8), noise(ground, 25, 2.2, 3)];
     const ragged = moved([noise(ground, 31, 0.3), noise(ground, 33, 0.3), 0.1]);
     const [specks, spots] = [
-      strewn(ground, 40, { cell: 1.5, likely: 0.24, least: 0.02, most: 0.16, tail: 4, long: 2 }),
-      strewn(ground, 50, { cell: 13, likely: 0.4, least: 0.08, most: 0.8, tail: 4, long: 2.5 }),
+      strewn(ground, 40, { cell: 1.5, likely: 0.24, least: 0.02, most: 0.16, tail: 4, long: 2, outside: 0.02 }),
+      strewn(ground, 50, { cell: 13, likely: 0.4, least: 0.08, most: 0.8, tail: 4, long: 2.5, outside: 0.03 }),
     ];
     return (at, { light, stain }) => {
       const [h, p, b, s, c, t, k, m] = [hollow(at), patch(at), band(at), streak(at), scratch(at), toner(at), clump(at), mottle(at)];

@@ -28,7 +28,7 @@ const skimmed = (ground: Ground): Field => {
 const heights = (ground: Ground) => {
   const [broad, sand] = [skimmed(ground), noise(ground, 17, 0.75, 2, {}, 0.75)];
   const ragged = moved([noise(ground, 31, 1.6), noise(ground, 34, 1.6), 0.5]);
-  const pits = strewn(ground, 40, { cell: 3.2, likely: 0.26, least: 0.04, most: 0.6, tail: 4 });
+  const pits = strewn(ground, 40, { cell: 3.2, likely: 0.26, least: 0.04, most: 0.6, tail: 4, outside: 0.04 });
   const blows = slow(ground, 0.25, strewn(ground, 50, { cell: 17, likely: 0.35, least: 0.3, most: 2.6, tail: 3, long: 2.6 }));
   const [row, deep] = [rows(), rows()];
   return (at: Places) => {
