@@ -195,12 +195,14 @@ export const slow = (ground: Ground, step: number, field: Field): Field => {
       const i = Math.floor(u);
       const j = Math.floor(v);
       if (i !== cellX || j !== cellY) {
+        // Mostly the next along the row, which shares two corners.
+        const isNext = i === cellX + 1 && j === cellY;
+        a = isNext ? b : valueAt(i, j);
+        c = isNext ? d : valueAt(i, j + 1);
+        b = valueAt(i + 1, j);
+        d = valueAt(i + 1, j + 1);
         cellX = i;
         cellY = j;
-        a = valueAt(i, j);
-        b = valueAt(i + 1, j);
-        c = valueAt(i, j + 1);
-        d = valueAt(i + 1, j + 1);
       }
       const s = u - i;
       const top = a + (b - a) * s;
