@@ -357,6 +357,25 @@ describe('a colour of its own', () => {
   });
 });
 
+test('a long ramp is a band that opens into rows', async () => {
+  const stops = [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, strength: 1, colour: { srgb: '#203040' } }));
+  const long = { ...freshSource('ramp'), stops } as Pass['source'];
+  const bench = onBench(sheetOf(freshPass('r', 'Ramp', long, boxAt(1, 1, 2, 2))));
+  bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'r', step: null } }));
+  const fixture = await bench.shown(DialsColumn);
+  const rows = (): number => (fixture.nativeElement as HTMLElement).querySelectorAll('uv-ramp-field .stop').length;
+  expect(rows()).toBe(0);
+  find(fixture, 'uv-ramp-field button', '5 colours').click();
+  await fixture.whenStable();
+  expect(rows()).toBe(5);
+  find(fixture, 'uv-ramp-field button', 'Fold away').click();
+  await fixture.whenStable();
+  expect(rows()).toBe(0);
+  find(fixture, 'uv-ramp-field button', 'add a colour').click();
+  await fixture.whenStable();
+  expect(rows()).toBe(6);
+});
+
 test('levels that are no longer to be found keep what was found', async () => {
   const bench = onBench();
   bench.store.dispatch(BenchActions.lineChosen({ line: { pass: 'picture', step: 'levels' } }));

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { MOST_STOPS, type ColourRef, type DialOf, type Pass, type RampStop, type Sheet } from '@uvrant/core';
 import { ColourPicker } from '../../../ui/colour-picker';
@@ -6,6 +6,9 @@ import { Figure } from '../../../ui/figure';
 import { Editing } from '../../editing';
 import { colourOf } from '../../words';
 import type { FieldInputs } from './field-inputs';
+
+/** Colours that are a row each from the first; of more the band tells, and they open. */
+const FEW = 3;
 
 /** Colours along a line: each a row with its colour, place and strength. */
 @Component({
@@ -17,7 +20,13 @@ import type { FieldInputs } from './field-inputs';
       <button type="button" class="again" [disabled]="value().length >= most" (click)="add()">add a colour</button>
     </div>
     <div class="band" aria-hidden="true"><div [style.background]="band()"></div></div>
-    @for (stop of value(); track $index; let i = $index) {
+    @if (value().length > few) {
+      <button type="button" class="again opens" [attr.aria-expanded]="isOpen()" (click)="opened.set(!isOpen())">
+        <mat-icon svgIcon="down" [class.up]="isOpen()" />
+        {{ isOpen() ? 'Fold away' : value().length + ' colours' }}
+      </button>
+    }
+    @for (stop of isOpen() ? value() : []; track $index; let i = $index) {
       <div class="stop">
         <uv-colour-picker
           bare
@@ -69,6 +78,10 @@ export class RampField {
   readonly pass = input<Pass>();
   readonly values = input<FieldInputs['values']>();
   protected readonly most = MOST_STOPS;
+  protected readonly few = FEW;
+  /** Whether the rows were opened or closed by hand. */
+  protected readonly opened = signal<boolean | null>(null);
+  protected readonly isOpen = computed(() => this.opened() ?? this.value().length <= FEW);
   private readonly editing = inject(Editing, { optional: true });
 
   protected readonly band = computed(() => {
@@ -111,6 +124,7 @@ export class RampField {
 
   /** One more in the middle of the widest gap. */
   protected add(): void {
+    this.opened.set(true);
     const stops = this.value();
     const gaps = stops.slice(1).map((stop, i) => stop.at - (stops[i] as RampStop).at);
     const i = gaps.indexOf(Math.max(...gaps));
@@ -122,6 +136,8 @@ export class RampField {
   }
 
   protected remove(i: number): void {
+    // The rest stays as it is shown.
+    this.opened.set(true);
     this.put(
       this.value().filter((_, at) => at !== i),
       false,
