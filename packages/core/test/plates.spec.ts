@@ -16,6 +16,7 @@ import {
   wholeRegion,
   type Pass,
   type Sheet,
+  type Step,
 } from '../src';
 import { flat, infoOf, pass, picture, plainWear, rasterOf, sheet, step, workOf } from './support/sheets';
 
@@ -117,4 +118,22 @@ test('a screened pass is on the plate of its ink, with its screen', () => {
   const { bytes } = read(of, 'flare');
   expect(bytes.every((value) => value === 0 || value === 255)).toBe(true);
   expect(shareOf(bytes)).toBeGreaterThan(0.3);
+});
+
+test('a halo alone is an ink where its colour is one: its plate is what the print shows of it', () => {
+  const haloed = (given: Partial<Step['params']>, more: Partial<Step> = {}): Sheet => {
+    const halo = step('halo', { colour: { ink: 'flare' }, reach: 6, only: true, ...given });
+    return hard([inked('glow', 'soot', 20, 25, 20, 20, { steps: [{ ...halo, ...more }] })], { edges: 'screened' });
+  };
+  const of = haloed({});
+  expect(unplated(of)).toEqual([]);
+  expect(printedInks(of).map(({ id }) => id)).toEqual(['flare']);
+  const { bytes, graph } = read(of, 'flare');
+  const { data } = rasterOf(graph.root, wholeRegion(graph.scale));
+  expect(Array.from(bytes, (value) => value === 255)).toEqual(Array.from(bytes, (_, i) => data[4 * i + 3] === ONE));
+  expect(shareOf(bytes)).toBeGreaterThan(0.05);
+  // Whatever lets something else show leaves colours: the print itself, a colour that is no ink, a part of the amount.
+  for (const other of [haloed({ only: false }), haloed({ colour: { srgb: '#ffe0a0' } }), haloed({}, { amount: 0.5 })]) {
+    expect(unplated(other).map(({ name }) => name)).toEqual(['glow']);
+  }
 });

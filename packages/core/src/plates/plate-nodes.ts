@@ -13,7 +13,7 @@ import { labOfHex } from '../raster/colour';
 import { ONE, shareOf, sizeOf } from '../raster/raster';
 import { blankPlane, isBlank, isSolid } from '../raster/uniform';
 import { wearName, type Graph } from '../render/compile/graph';
-import { isWhole, type ColourRef, type Pass, type Sheet } from '../sheet/model';
+import { isWhole, type ColourRef, type Pass, type Sheet, type Step } from '../sheet/model';
 
 /** Planes of the inks so far, and of everything covered, ink or colour; null where nothing is. */
 interface Planes {
@@ -42,15 +42,23 @@ export const inkNamed = (ref: ColourRef | null | undefined, sheet: Sheet): strin
 /** The name of a plate's share among those of the passes. */
 export const plateName = (passId: string, plate: number): string => `${passId}/plate ${plate}`;
 
+/** What all that a step gives is printed in: one ink or colour (null: the sheet's first ink); undefined where it does not say. */
+const printedIn = (step: Step): ColourRef | null | undefined => {
+  const declaration = stepOfKind(step.kind);
+  if (declaration?.ink) return step.params['ink'] as ColourRef | null;
+  const isWhole = step.amount === 1 && step.masks.length === 0 && step.zones.length === 0;
+  return (isWhole ? declaration?.alone?.(step.params) : null) ?? undefined;
+};
+
 /** The ink that a pass prints with, or null where it prints colours. */
 export const inkOfPass = (pass: Pass, sheet: Sheet): string | null => {
   const idOf = (ref: ColourRef | null | undefined): string | null => inkNamed(ref, sheet);
   const on = pass.steps.filter((step) => step.on);
-  const last = on.filter((step) => stepOfKind(step.kind)?.ink).at(-1);
+  const last = on.filter((step) => printedIn(step) !== undefined).at(-1);
   // Whatever gives colours after the ink was laid leaves no ink to speak of.
   const since = last ? on.slice(on.indexOf(last) + 1) : on;
   if (since.some((step) => stepOfKind(step.kind)?.gives === 'colour')) return null;
-  if (last) return idOf(last.params['ink'] as ColourRef | null);
+  if (last) return idOf(printedIn(last));
   const { source } = pass;
   switch (source.kind) {
     case 'flat':

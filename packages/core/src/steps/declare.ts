@@ -254,6 +254,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly summary?: (params: ParamsOf<D>, widthMm: number) => string;
   /** The ink a step prints with, where it gives one: its colour and which end of the tones it carries. */
   readonly ink?: (params: ParamsOf<D>, at: StepAt) => { readonly colour: Rgb; readonly carriesLights: boolean };
+  /** The one colour of all that it prints, of a step on colours that leaves nothing of what came in; null where that shows, too. */
+  readonly alone?: (params: ParamsOf<D>) => ColourRef | null;
   /** All params of an older version as this one's: it prints the same. Every version after the first has it. */
   readonly upgrade?: (params: Readonly<Record<string, unknown>>, from: number) => Readonly<Record<string, unknown>>;
   readonly apply: TonePoint<ParamsOf<D>> | PlateWork<ParamsOf<D>> | BendWork | RasterWork<ParamsOf<D>, T, G>;

@@ -50,6 +50,7 @@ export const cast = defineStep({
   spreads: ({ fall, blur }) => Math.max(Math.abs(fall?.x ?? 0), Math.abs(fall?.y ?? 0)) + 4 * blur + 1,
   locality: 'local',
   draft: { behaviour: 'same' },
+  alone: ({ only, colour }) => (only ? colour : null),
   summary: ({ fall, blur }) => `${fall?.x ?? 0}, ${fall?.y ?? 0} mm, blur ${Number(blur.toFixed(1))} mm`,
   *apply(input, { fall, blur, strength, colour: ref, only }, at, kernels) {
     const { arena } = kernels;

@@ -48,6 +48,7 @@ export const halo = defineStep({
   spreads: ({ reach }) => reach + 0.2,
   locality: 'local',
   draft: { behaviour: 'same' },
+  alone: ({ only, colour }) => (only ? colour : null),
   summary: ({ where, reach }) => `${where}, ${Number(reach.toFixed(1))} mm`,
   *apply(input, { where, colour: ref, reach, falloff, strength, only }, at, kernels) {
     const { region: wide } = input;
