@@ -49,6 +49,10 @@ export function grey(rgba: usize, pixels: i32, sr: i32, sg: i32, sb: i32, tone: 
       const clamped = i32x4.min_s(i32x4.max_s(sum, none), full);
       v128.store64_lane(tone + (<usize>i << 1), i16x8.narrow_i32x4_s(clamped, clamped), 0);
       v128.store64_lane(coverage + (<usize>i << 1), i16x8.narrow_i32x4_s(alpha, alpha), 0);
+    } else if (!v128.any_true(alpha)) {
+      store<u64>(tone + (<usize>i << 1), 0);
+      store<u64>(coverage + (<usize>i << 1), 0);
+      least = 0;
     } else {
       for (let k = i; k < i + 4; k++) least = min(least, greyPixel(rgba, k, sr, sg, sb, tone, coverage));
     }

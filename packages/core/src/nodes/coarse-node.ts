@@ -47,12 +47,13 @@ export const inTiles = (tile: Node<'tone'>, side: number, bounds?: Bounds<'tone'
     for (const each of tilesTouched(region, side)) wantOnce(tile, each, wants, work);
   },
   *render(region, work) {
-    const tone = new Int16Array(sizeOf(region));
+    const { arena } = work.kernels;
+    const tone = arena.plane(sizeOf(region));
     let coverage: Int16Array | null = null;
     for (const each of tilesTouched(region, side)) {
       const made = yield* rendered(tile, each, work);
       paste(made.tone, each, tone, region);
-      if (made.coverage && !coverage) coverage = new Int16Array(tone.length).fill(ONE);
+      if (made.coverage && !coverage) coverage = arena.plane(tone.length).fill(ONE);
       if (coverage) paste(made.coverage ?? uniformPlane(sizeOf(each), ONE), each, coverage, region);
     }
     return { kind: 'tone', region, tone, coverage };

@@ -73,11 +73,6 @@ const heights = (coverage: Int16Array, wide: Region, region: Region, widthPx: nu
 /** More than nothing and less than all wherever there is coverage: the gate of noise that is looked up there alone. */
 const someThere = once(() => toneTable((v) => Math.min(v, (ONE - 1) / ONE)));
 
-const isAnywhere = (coverage: Int16Array): boolean => {
-  for (let i = 0; i < coverage.length; i++) if (coverage[i] !== 0) return true;
-  return false;
-};
-
 /** Standard deviation of the softness of a bevel, px. */
 const softPx = (widthPx: number): number => Math.max(0.6, SMOOTH * widthPx);
 
@@ -156,7 +151,7 @@ export const metal = defineStep({
     yield;
     const inner = at.wanted;
     const there = crop(coverage, wide, inner, arena);
-    if (!isAnywhere(there)) return { kind: 'colour', region: inner, data: blankPlane(4 * sizeOf(inner)) };
+    if (kernels.sum(there) === 0) return { kind: 'colour', region: inner, data: blankPlane(4 * sizeOf(inner)) };
     const region = grow(inner, 1);
     const height = heights(coverage, wide, region, widthPx, params.chisel, kernels);
     yield;
