@@ -702,6 +702,16 @@ describe('SVG', () => {
   });
 });
 
+test('the job’s ticket sets letters from all files of its fonts, and tells of those that none has', async () => {
+  const { bytes, note } = await sent({ ...hard, name: 'Zażółć gęślą jaźń', inks: [{ ...SOOT, name: 'Сажа' }, FLARE] }, 'job-ticket');
+  const pdfjs = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const document = await pdfjs.getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  const { items } = await (await document.getPage(1)).getTextContent();
+  expect(items.map((item) => ('str' in item ? item.str : '')).join('')).toContain('Zażółć gęślą jaźń');
+  expect(note).toContain('no С а ж:');
+  expect((await sent(hard, 'job-ticket')).note).toBeNull();
+});
+
 test('the job’s ticket tells sheet, inks, screens and files', async () => {
   const about = { job: 'Marl Fold night concerts', sent: [{ name: 'two-inks-soot.tif', bytes: 140_128, sha256: 'ab'.repeat(32) }] };
   const { bytes } = await sent(hard, 'job-ticket', {}, null, about);

@@ -5,13 +5,13 @@ import { sfntOf, shippedFont } from '@uvrant/core';
 import { inflated } from './unwrapped';
 
 const fromHere = createRequire(import.meta.url);
+const folderOf = (family: string): string => dirname(fromHere.resolve(`@fontsource/${family}/package.json`));
 
 /** The sfnt of one file of a font that ships with the program; null where there is no such file. */
 export const shippedFile = (family: string, index: number): Uint8Array<ArrayBuffer> | null => {
   const subset = shippedFont(family)?.subsets[index];
   if (subset === undefined) return null;
-  const folder = dirname(fromHere.resolve(`@fontsource/${family}/package.json`));
-  return sfntOf(readFileSync(join(folder, 'files', `${family}-${subset}-400-normal.woff`)), inflated);
+  return sfntOf(readFileSync(join(folderOf(family), 'files', `${family}-${subset}-400-normal.woff`)), inflated);
 };
 
 /** All files of a font that ships with the program. @throws Error where it does not. */
@@ -19,4 +19,21 @@ export const shippedFiles = (family: string): Uint8Array<ArrayBuffer>[] => {
   const font = shippedFont(family);
   if (!font) throw new Error(`The font ${family} does not ship with this Uvrant.`);
   return font.subsets.map((_, i) => shippedFile(family, i) as Uint8Array<ArrayBuffer>);
+};
+
+/** Which letters each file of a font that ships with the program has: a test a file, by the ranges that come with them. */
+export const lettersOf = (family: string): ((letter: string) => boolean)[] => {
+  const ranges = JSON.parse(readFileSync(join(folderOf(family), 'unicode.json'), 'utf8')) as Record<string, string>;
+  return (shippedFont(family)?.subsets ?? []).map((subset) => {
+    const spans = (ranges[subset] ?? '').split(',').map((span) =>
+      span
+        .slice(2)
+        .split('-')
+        .map((code) => parseInt(code, 16)),
+    );
+    return (letter) => {
+      const code = letter.codePointAt(0) as number;
+      return spans.some(([from = 0, to = from]) => code >= from && code <= to);
+    };
+  });
 };

@@ -25,12 +25,19 @@ export const typeOfJob = ({ sheet, others, fonts }: Pick<PrintJob, 'sheet' | 'ot
     return font.bytes;
   });
 
-/** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
-export const openedPrint = async (job: PrintJob): Promise<Print> => {
-  const { sheet, others, devicePpi, pictures, plates } = job;
+/** The tiles of a job's pictures: prints that go side by side read them once. */
+export const tilesOfJob = ({ pictures }: Pick<PrintJob, 'pictures'>): TileFiles => {
   const byHash = new Map(pictures.map((picture) => [picture.info.sha256, picture]));
-  const infoOf = (sha256: string): SourceInfo | undefined => byHash.get(sha256)?.info;
-  const files = new TileFiles(infoOf, (sha256) => byHash.get(sha256)?.folder ?? '');
+  return new TileFiles(
+    (sha256) => byHash.get(sha256)?.info,
+    (sha256) => byHash.get(sha256)?.folder ?? '',
+  );
+};
+
+/** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
+export const openedPrint = async (job: PrintJob, tiles: TileFiles = tilesOfJob(job)): Promise<Print> => {
+  const { sheet, others, devicePpi, plates } = job;
+  const { infoOf, tile } = tiles;
   const type = await typeOfJob(job);
-  return new Print(sheet, devicePpi, { infoOf, tile: files.tile, sheetOf: (id) => others.get(id), type }, plates);
+  return new Print(sheet, devicePpi, { infoOf, tile, sheetOf: (id) => others.get(id), type }, plates);
 };

@@ -10,7 +10,7 @@ export class TileFiles {
   private readonly cache = new ByteCache<SourceTile>(KEPT_BYTES);
 
   constructor(
-    private readonly infoOf: (sha256: string) => SourceInfo | undefined,
+    readonly infoOf: (sha256: string) => SourceInfo | undefined,
     private readonly folderOf: (sha256: string) => string,
   ) {}
 

@@ -3,10 +3,10 @@ import { once } from 'node:events';
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { inchesFromMm, screensUsed, unplated, type Sheet } from '@uvrant/core';
-import { shippedFile } from '../../fonts/shipped';
 import { openedPrint } from '../../render/print-job';
 import type { AboutJob, Writer } from './declare';
 import { pictureRows } from './picture-rows';
+import { TicketType } from './ticket-type';
 
 /** A4, points. */
 const PAGE = { width: 595.28, height: 841.89 };
@@ -53,19 +53,10 @@ export const writeJobTicket: Writer<'job-ticket'> = async (order) => {
   const doc = new PDFDocument({ size: 'A4', margin: 0, info: { Title: `${sheet.name}: job ticket`, Producer: 'Uvrant' } });
   const file = createWriteStream(path);
   doc.pipe(file);
-  const font = (name: string, family: string): void => void doc.registerFont(name, Buffer.from(shippedFile(family, 0) as Uint8Array));
-  font('head', 'archivo-black');
-  font('body', 'courier-prime');
-
-  doc
-    .font('head')
-    .fontSize(20)
-    .fillColor(RULE)
-    .text(sheet.name, LEFT, TOP, { width: PAGE.width - 2 * LEFT });
-  doc
-    .font('body')
-    .fontSize(10)
-    .text([jobName, new Date().toISOString().slice(0, 10)].filter(Boolean).join('   '));
+  const type = new TicketType(doc);
+  doc.fillColor(RULE);
+  type.write('head', 20, sheet.name, [LEFT, TOP], PAGE.width - 2 * LEFT);
+  type.write('body', 10, [jobName, new Date().toISOString().slice(0, 10)].filter(Boolean).join('   '), [LEFT, doc.y + 3]);
   let y = doc.y + 10;
   const rule = (at: number, from = LEFT): void =>
     void doc
@@ -79,15 +70,13 @@ export const writeJobTicket: Writer<'job-ticket'> = async (order) => {
   const below = y + PICTURE.height + 16;
   doc.image(image, LEFT, y, { fit: [PICTURE.width, PICTURE.height] });
   const heading = (words: string, x: number): void => {
-    doc.font('head').fontSize(9).fillColor(RULE).text(words, x, y);
+    doc.fillColor(RULE);
+    type.write('head', 9, words, [x, y]);
     y = doc.y + 4;
   };
   for (const [name, value] of factsOf(sheet, devicePpi)) {
-    doc.font('head').fontSize(8).text(name, COLUMN, y);
-    doc
-      .font('body')
-      .fontSize(9.5)
-      .text(value, COLUMN, doc.y + 1, { width: PAGE.width - LEFT - COLUMN });
+    type.write('head', 8, name, [COLUMN, y]);
+    type.write('body', 9.5, value, [COLUMN, doc.y + 1], PAGE.width - LEFT - COLUMN);
     y = doc.y + 7;
   }
   y += 4;
@@ -95,11 +84,8 @@ export const writeJobTicket: Writer<'job-ticket'> = async (order) => {
   for (const { id, name, colour } of sheet.inks) {
     doc.rect(COLUMN, y, 18, 12).fillAndStroke(colour, RULE);
     const covers = `${rounded(100 * (coverage.inks[id] ?? 0), 1)} %`;
-    doc
-      .fillColor(RULE)
-      .font('body')
-      .fontSize(9.5)
-      .text(`${name}  ${colour}  ${covers}`, COLUMN + 26, y + 2);
+    doc.fillColor(RULE);
+    type.write('body', 9.5, `${name}  ${colour}  ${covers}`, [COLUMN + 26, y + 2]);
     y += 18;
   }
   y = Math.max(y + 8, below);
@@ -109,27 +95,23 @@ export const writeJobTicket: Writer<'job-ticket'> = async (order) => {
     for (const { passName, lpi, angle, ink } of screens) {
       const inkName = sheet.inks.find(({ id }) => id === ink)?.name;
       const words = `${passName}${inkName ? `, ${inkName}` : ''}: ${rounded(lpi)} lpi, ${rounded(angle, 1)}°`;
-      doc
-        .font('body')
-        .fontSize(9.5)
-        .text(words, LEFT, y, { width: PAGE.width - 2 * LEFT });
+      type.write('body', 9.5, words, [LEFT, y], PAGE.width - 2 * LEFT);
       y = doc.y + 3;
     }
     y += 10;
   }
   heading('Files', LEFT);
-  if (sent.length === 0) doc.font('body').fontSize(9.5).text('None of this sheet has been sent out yet.', LEFT, y);
+  if (sent.length === 0) type.write('body', 9.5, 'None of this sheet has been sent out yet.', [LEFT, y]);
   for (const { name, bytes, sha256 } of sent) {
     if (y > PAGE.height - LEFT - 30) break;
-    doc
-      .font('body')
-      .fontSize(9.5)
-      .text(`${name}  ${sizeInWords(bytes)}`, LEFT, y);
-    doc.fontSize(7.5).text(`SHA-256 ${sha256}`, LEFT, doc.y);
+    type.write('body', 9.5, `${name}  ${sizeInWords(bytes)}`, [LEFT, y]);
+    type.write('body', 7.5, `SHA-256 ${sha256}`, [LEFT, doc.y]);
     y = doc.y + 5;
   }
   const ended = once(file, 'close');
   doc.end();
   await ended;
-  return { width: picture.width, height: picture.height, note: null };
+  const letters = [...type.missing].join(' ');
+  const note = letters ? `The ticket’s fonts have no ${letters}: a question mark stands there.` : null;
+  return { width: picture.width, height: picture.height, note };
 };

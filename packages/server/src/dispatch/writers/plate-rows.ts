@@ -2,6 +2,7 @@ import { unplated, type Pass, type Region, type Sheet } from '@uvrant/core';
 import { openedPrint } from '../../render/print-job';
 import type { PlateOrder } from '../../render/print-bands';
 import { printedBands } from '../../render/printed-bands';
+import type { TileFiles } from '../../render/tile-files';
 import { printedRegion, type WriteOrder } from './declare';
 
 /** Plates of a sheet from the top: rows of a byte a plate, 255 solid, those of a pixel side by side. */
@@ -10,11 +11,11 @@ export interface PlateRows {
   readonly rows: AsyncGenerator<Uint8Array>;
 }
 
-/** Opens some plates. */
-export const plateRows = async (order: WriteOrder, plates: PlateOrder): Promise<PlateRows> => {
+/** Opens some plates; `tiles` are its pictures' where others are printed beside them. */
+export const plateRows = async (order: WriteOrder, plates: PlateOrder, tiles?: TileFiles): Promise<PlateRows> => {
   const { job, threads, told } = order;
   const ordered = { ...job, plates };
-  const print = await openedPrint(ordered);
+  const print = await openedPrint(ordered, tiles);
   const region = printedRegion(order, print.graph.region);
   async function* rows(): AsyncGenerator<Uint8Array> {
     for await (const band of printedBands(print, ordered, region, threads)) {

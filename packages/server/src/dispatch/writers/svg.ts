@@ -16,6 +16,7 @@ import {
   type Region,
   type Ring,
 } from '@uvrant/core';
+import { tilesOfJob } from '../../render/print-job';
 import { xmlText } from '../../render/xml';
 import type { WriteOrder, Writer } from './declare';
 import { inkColours } from './ink-colours';
@@ -79,8 +80,9 @@ interface Traced {
 const bothRows = async (order: SvgOrder, inks: readonly Ink[]) => {
   const plates = { inks: inks.map(({ id }) => id), trap: order.options.trap, choke: 0 };
   const { job } = order;
-  const soft = await plateRows({ ...order, job: { ...job, sheet: fineEdged(job.sheet) } }, plates);
-  const whole = isWhole(job.sheet.edges) ? await plateRows({ ...order, told: () => undefined }, plates) : null;
+  const tiles = tilesOfJob(job);
+  const soft = await plateRows({ ...order, job: { ...job, sheet: fineEdged(job.sheet) } }, plates, tiles);
+  const whole = isWhole(job.sheet.edges) ? await plateRows({ ...order, told: () => undefined }, plates, tiles) : null;
   async function* rows(): AsyncGenerator<{ readonly soft: Uint8Array; readonly whole: Uint8Array | null }> {
     try {
       // Both come in the same bands.
