@@ -113,6 +113,18 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
     }
     return end;
   };
+  /** Those of the lines whose shade may reach a place within `free` of another; where they end. */
+  const near = new Float64Array(lines.length);
+  const pick = (end: number, u: number, v: number, free: number): number => {
+    let to = 0;
+    for (let o = 0; o < end; o += LINE) {
+      const away = ((lines[o] as number) - u) * (lines[o + 2] as number) + ((lines[o + 1] as number) - v) * (lines[o + 3] as number);
+      if (away >= reach + free + 1e-6) continue;
+      for (let k = 0; k < LINE; k++) near[to + k] = lines[o + k] as number;
+      to += LINE;
+    }
+    return to;
+  };
   const row = rows();
   return (at) => {
     const out = row(at.count);
@@ -120,6 +132,7 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
     let cellY = NaN;
     let whose = -1;
     let end = 0;
+    let nearEnd = 0;
     // The nearest cell stays the same all about the place where it was looked for, as far as the nearest line is.
     let lookedX = NaN;
     let lookedY = NaN;
@@ -142,13 +155,14 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
         lookedX = u;
         lookedY = v;
         free = clearance(points, own, u, v);
+        nearEnd = pick(end, u, v, free);
       }
       let sum = 0;
-      for (let o = 0; o < end; o += LINE) {
-        const away = ((lines[o] as number) - u) * (lines[o + 2] as number) + ((lines[o + 1] as number) - v) * (lines[o + 3] as number);
+      for (let o = 0; o < nearEnd; o += LINE) {
+        const away = ((near[o] as number) - u) * (near[o + 2] as number) + ((near[o + 1] as number) - v) * (near[o + 3] as number);
         if (away >= reach) continue;
         const d = Math.max(0, away / perMm);
-        sum += (lines[o + 4] as number) * fallOf(d / far) * Math.min(1, d / RIDGE);
+        sum += (near[o + 4] as number) * fallOf(d / far) * Math.min(1, d / RIDGE);
       }
       out[n] = sum;
     }

@@ -33,25 +33,36 @@ export const strokes = (ground: Ground, salt: number, kind: StrokeKind) => {
   const seed = ground.seed * 64 + salt;
   const [still, row] = [noise(ground, salt, 90, 2), [rows(), rows(), rows()] as const];
   const swayed = moved([still, noise(ground, salt + 3, 110, 2), kind.sway]);
+  // Breadths and middles of the strokes about the lane that was met last.
+  const [broads, middles] = [new Float64Array(3), new Float64Array(3)];
   return (at: Parameters<Field>[0]): OnStroke => {
     const there = swayed(at);
     const [along, inside, own] = [row[0](at.count), row[1](at.count), row[2](at.count)];
     const [xs, ys] = kind.turn ? [there.y, there.x] : [there.x, there.y];
+    let whose = NaN;
     for (let i = 0; i < at.count; i++) {
       const lane = Math.floor((ys[i] as number) / every);
+      if (lane !== whose) {
+        whose = lane;
+        for (let n = 0; n < 3; n++) {
+          const of = round(lane + n - 1, lanes);
+          broads[n] = (kind.broad * every * (0.7 + 0.6 * chanceAt(of, 1, seed))) / 2;
+          middles[n] = (lane + n - 1 + 0.5 + 0.5 * (chanceAt(of, 2, seed) - 0.5)) * every;
+        }
+      }
       let most = -1e3;
-      for (let k = lane - 1; k <= lane + 1; k++) {
-        const of = round(k, lanes);
-        const broad = (kind.broad * every * (0.7 + 0.6 * chanceAt(of, 1, seed))) / 2;
-        const middle = (k + 0.5 + 0.5 * (chanceAt(of, 2, seed) - 0.5)) * every;
-        const deep = broad - Math.abs((ys[i] as number) - middle);
+      let on = 0;
+      for (let n = 0; n < 3; n++) {
+        const deep = (broads[n] as number) - Math.abs((ys[i] as number) - (middles[n] as number));
         if (deep <= most) continue;
         most = deep;
-        const from = (xs[i] as number) / long + chanceAt(of, 3, seed);
-        const turn = Math.floor(from);
-        along[i] = from - turn;
-        own[i] = chanceAt(of, 7 + round(turn, turns), seed + 1);
+        on = n;
       }
+      const of = round(lane + on - 1, lanes);
+      const from = (xs[i] as number) / long + chanceAt(of, 3, seed);
+      const turn = Math.floor(from);
+      along[i] = from - turn;
+      own[i] = chanceAt(of, 7 + round(turn, turns), seed + 1);
       inside[i] = most;
     }
     return { along, inside, own };
