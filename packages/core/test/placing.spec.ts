@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import {
   bayer,
   boxAffine,
+  boxAt,
   ByteCache,
   Cancelled,
   canonicalJson,
@@ -33,6 +34,8 @@ import {
   type Placement,
   type Rendering,
 } from '../src';
+import { heapArena } from '../src/raster/arena';
+import { boxCoverage } from '../src/raster/place';
 import { drawn, motley } from './support/pictures';
 import { graphOf, infoOf, pass, picture, PICTURES, rasterOf, sheet, workOf } from './support/sheets';
 
@@ -244,4 +247,21 @@ test('the pages written from the declarations are current: npm run docs', () => 
   expect(readFileSync(join(docs, 'lays.md'), 'utf8')).toBe(laysPage());
   expect(readFileSync(join(docs, 'masks.md'), 'utf8')).toBe(masksPage());
   expect(JSON.parse(readFileSync(join(docs, 'sheet.schema.json'), 'utf8'))).toEqual(JSON.parse(JSON.stringify(sheetJsonSchema())));
+});
+
+test.each([0, 90, 17, 44.9, -121, 179.99])('a box turned by %d° covers of each pixel what its formula says', (turn) => {
+  const placement = { ...boxAt(31, 27, 40, 22), turn };
+  const [pxPerMm, region] = [4, { x: 7, y: 3, width: 233, height: 209 }];
+  const [width, height] = [placement.width * pxPerMm, placement.height * pxPerMm];
+  const { a, b, c, d, e, f } = boxAffine(placement, pxPerMm, width, height);
+  const share = (v: number): number => Math.max(0, Math.min(1, v));
+  const covers = (at: number, length: number): number => share(at + 0.5) - share(at - length + 0.5);
+  const expected = new Int16Array(region.width * region.height);
+  for (let i = 0; i < expected.length; i++) {
+    const [x, y] = [region.x + (i % region.width) + 0.5, region.y + Math.floor(i / region.width) + 0.5];
+    expected[i] = Math.floor(covers(a * x + b * y + c, width) * covers(d * x + e * y + f, height) * ONE + 0.5);
+  }
+  const coverage = boxCoverage(placement, pxPerMm, region, heapArena) as Int16Array;
+  expect(Buffer.compare(Buffer.from(coverage.buffer), Buffer.from(expected.buffer))).toBe(0);
+  expect(coverage.filter((value) => value === ONE).length).toBeGreaterThan(10_000);
 });

@@ -87,6 +87,26 @@ test('what is strewn covers the share that its sizes make, and its depth is that
   expect(deepest).toBeGreaterThan(2);
 });
 
+test('how far outside a rim is told changes nothing else, whichever way places go through the cells', () => {
+  const kind = { cell: 3, likely: 0.6, least: 0.1, most: 2.4, tail: 2.4, long: 2.6 };
+  // Of the second every grain about a place is looked at.
+  const [near, far] = [strewn(FREE, 9, { ...kind, outside: 0.05 }), strewn(FREE, 9, { ...kind, outside: 40 })];
+  let rims = 0;
+  for (const [step, down] of [
+    [0.1, 0],
+    [-0.07, 0.05],
+    [0.6, 1.9],
+  ] as const) {
+    for (let y = -20; y < 20; y += 0.9) {
+      const at = row(400, -15, y, step, down);
+      const expected = Array.from(far(at).subarray(0, 400), (depth) => Math.max(-0.05, depth));
+      expect(Array.from(near(at).subarray(0, 400))).toEqual(expected);
+      rims += expected.filter((depth) => depth > -0.05).length;
+    }
+  }
+  expect(rims).toBeGreaterThan(3000);
+});
+
 test('a hair thinner than a pixel covers as much of it as its breadth', () => {
   expect(lineAt(0, 0.05, 0.01)).toBe(1);
   expect(lineAt(0.06, 0.05, 0.01)).toBe(0);

@@ -46,8 +46,8 @@ export const plateName = (passId: string, plate: number): string => `${passId}/p
 const printedIn = (step: Step): ColourRef | null | undefined => {
   const declaration = stepOfKind(step.kind);
   if (declaration?.ink) return step.params['ink'] as ColourRef | null;
-  const isWhole = step.amount === 1 && step.masks.length === 0 && step.zones.length === 0;
-  return (isWhole ? declaration?.alone?.(step.params) : null) ?? undefined;
+  const isEverywhere = step.amount === 1 && step.masks.length === 0 && step.zones.length === 0;
+  return (isEverywhere ? declaration?.alone?.(step.params) : null) ?? undefined;
 };
 
 /** The ink that a pass prints with, or null where it prints colours. */

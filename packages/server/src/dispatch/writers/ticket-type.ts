@@ -2,7 +2,7 @@ import { lettersOf, shippedFiles } from '../../fonts/shipped';
 
 /** Families that a ticket is set in. */
 const FAMILIES = { head: 'archivo-black', body: 'courier-prime' } as const;
-export type Face = keyof typeof FAMILIES;
+type Face = keyof typeof FAMILIES;
 
 /** What stands for a letter that no file of a family has. */
 const UNKNOWN = '?';
