@@ -103,6 +103,7 @@ export * from './nodes/key';
 export * from './masks/mask-nodes';
 export * from './nodes/memo';
 export * from './nodes/node';
+export * from './nodes/rasters';
 export * from './nodes/plane-nodes';
 export * from './render/point-node';
 export * from './render/step-node';

@@ -1,19 +1,26 @@
 import {
+  bareOf,
   coarseNode,
   coarseRegion,
   compile,
+  coverageNode,
   cropped,
   finish,
   fineRegion,
+  grow,
   heapArena,
   hull,
   Memo,
   ONE,
+  paste,
   plan,
   Pool,
   readNode,
   rendered,
   rampAt,
+  scoped,
+  settled,
+  sizeOf,
   smoothstep,
   stepOfKind,
   trueScale,
@@ -22,7 +29,7 @@ import {
   type Region,
   type Sheet,
 } from '../src';
-import { graphOf, infoOf, pass, picture, planeOf, rasterOf, sheet, SIZE, step, workOf } from './support/sheets';
+import { graphOf, infoOf, kernels, pass, picture, planeOf, rasterOf, sheet, SIZE, step, workOf } from './support/sheets';
 
 const tone = (region: Region, at: (x: number, y: number) => number, coverage?: (x: number, y: number) => number): Raster => {
   const plane = (of: (x: number, y: number) => number): Int16Array =>
@@ -103,6 +110,71 @@ describe('coarse grids', () => {
       Int16Array.from({ length: 4 }, (_, i) => first[4 * 8 + 4 + i] as number),
     );
     expect(asked).toBe(once);
+  });
+
+  test('what they are made of is held until its block comes, which then is cut from it, and no longer', () => {
+    const shift = 3;
+    const blocks = [
+      { x: 0, y: 0, width: 512, height: 512 },
+      { x: 512, y: 0, width: 100, height: 300 },
+    ] as const;
+    const at = (x: number, y: number): number => (97 * x + 31 * y) & 8191;
+    let made = 0;
+    const plain = nodeOf(at);
+    const counted: Node<'tone'> = {
+      ...plain,
+      *render(region, work) {
+        made++;
+        return yield* plain.render(region, work);
+      },
+    };
+    const grid = coarseNode(counted, shift, null);
+    const work = { ...workOf(), kernels, rasters: new Pool(1e7, null, 'grids', 1e7) };
+    // As a step does: what it works on, then the grid about it.
+    const block = (region: Region): Int16Array =>
+      finish(
+        scoped(work, function* (inside) {
+          const { tone: own } = yield* rendered(counted, region, inside);
+          yield* rendered(grid, grow(coarseRegion(region, shift), 1), inside);
+          return own.slice();
+        }),
+      );
+    const [first, second] = blocks.map(block) as [Int16Array, Int16Array];
+    expect([first, second]).toEqual(blocks.map((region) => planeOf(tone(region, at))));
+    // The first block and the eight about it, once each; the second is one of those.
+    expect(made).toBe(9);
+    block(blocks[1]);
+    expect(made).toBe(10);
+  });
+
+  test('of what has bounds, what lies within them is held, and nothing is laid round it again', () => {
+    const box = { x: 40, y: 70, width: 30, height: 20 };
+    const region = { x: 0, y: 0, width: 512, height: 512 };
+    const bare = bareOf<'ink'>('ink', [1, 2, 3]);
+    let made = 0;
+    const ink: Node<'ink'> = {
+      key: 'ink in a box',
+      kind: 'ink',
+      bounds: { box, bare },
+      want: () => undefined,
+      *render(of) {
+        yield;
+        made++;
+        const coverage = new Int16Array(sizeOf(of));
+        paste(new Int16Array(sizeOf(box)).fill(1234), box, coverage, of);
+        return { kind: 'ink', region: of, coverage, colour: [1, 2, 3] };
+      },
+    };
+    const pool = new Pool(1e7, null, 'grids', 4 * sizeOf(box));
+    const work = { ...workOf(), kernels, rasters: pool };
+    finish(rendered(coarseNode(coverageNode(ink), 2, null), { x: 0, y: 0, width: 128, height: 128 }, work));
+    const again = finish(
+      scoped(work, function* (inside) {
+        return settled(yield* rendered(ink, region, inside), kernels);
+      }),
+    );
+    expect(made).toBe(1);
+    expect(again).toEqual(finish(ink.render(region, work)));
   });
 
   test('their regions hold each other', () => {

@@ -68,12 +68,12 @@ describe.each([...CASES, ['a curve and levels that are found', twoTables] as con
 });
 
 describe.each(CASES)('kept or made anew: %s', (_, of) => {
-  test('a pool, a small pool and none give the same bits, draft and true', () => {
+  test('a pool, a small pool, one of grids and none give the same bits, draft and true', () => {
     for (const scale of [trueScale(SIZE, of.ppi), draftScale(SIZE, of.ppi, 1)]) {
       const graph = graphOf(of, scale);
       const bytes = bytesOfRegion(graph);
-      for (const limit of [1e8, 3e5]) {
-        const work = { ...workOf(), rasters: new Pool(limit) };
+      for (const rasters of [new Pool(1e8), new Pool(3e5), new Pool(1e8, null, 'grids')]) {
+        const work = { ...workOf(), rasters };
         work.fetch(plan(graph.root, graph.region, { statistics: work.statistics }));
         for (let n = 0; n < 3; n++) {
           for (const tile of tilesOf(graph.region, 64)) {

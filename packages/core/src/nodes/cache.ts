@@ -1,4 +1,5 @@
-import type { Raster } from '../raster/raster';
+import { bytesOf, type Raster, type Region } from '../raster/raster';
+import { uniformValue } from '../raster/uniform';
 
 /** A cache by content key, bounded by bytes; what was used longest ago goes first. */
 export class ByteCache<V> {
@@ -16,6 +17,15 @@ export class ByteCache<V> {
     if (!entry) return undefined;
     this.entries.delete(key);
     this.entries.set(key, entry);
+    return entry.value;
+  }
+
+  /** What is there, which then is not kept any longer. */
+  take(key: string): V | undefined {
+    const entry = this.entries.get(key);
+    if (!entry) return undefined;
+    this.entries.delete(key);
+    this.held -= entry.bytes;
     return entry.value;
   }
 
@@ -41,6 +51,17 @@ export class ByteCache<V> {
  */
 export type Keeping = 'dear' | 'grid' | 'shared' | 'never';
 
+/** Bytes that nothing else holds: planes of one value are shared. */
+const ownBytes = (raster: Raster): number => {
+  const own = (plane: Int16Array | null): number => (plane && uniformValue(plane) === null ? plane.byteLength : 0);
+  if (raster.kind === 'tone') return own(raster.tone) + own(raster.coverage);
+  if (raster.kind === 'index') return bytesOf(raster);
+  return own(raster.kind === 'colour' ? raster.data : raster.coverage);
+};
+
+/** Rasters ahead are known by their node and corner. */
+const corner = (key: string, { x, y }: Region): string => `${key}@${x},${y}`;
+
 /** Names asked for once that are remembered. */
 const MOST_ASKED = 4096;
 
@@ -51,19 +72,25 @@ const MOST_ASKED = 4096;
  */
 export class Pool {
   private readonly cache: ByteCache<Raster>;
+  private readonly ahead: ByteCache<{ readonly region: Region; readonly raster: Raster }>;
   private readonly asked = new Set<string>();
 
-  /** `common` is where what several pools share is kept, such as textures cut once for all. */
+  /**
+   * `common` is where what several pools share is kept, such as textures cut once for all; `ahead` the most bytes held ahead, beside
+   * the pool's own.
+   */
   constructor(
     limit: number,
     private readonly common: Pool | null = null,
     private readonly keeps: 'all' | 'grids' = 'all',
+    ahead = limit / 8,
   ) {
     this.cache = new ByteCache(limit);
+    this.ahead = new ByteCache(ahead);
   }
 
   get bytes(): number {
-    return this.cache.bytes;
+    return this.cache.bytes + this.ahead.bytes;
   }
 
   get(name: string): Raster | undefined {
@@ -95,5 +122,16 @@ export class Pool {
   put(name: string, raster: Raster, bytes: number, keeping?: Keeping): void {
     if (keeping === 'shared' && this.common) this.common.put(name, raster, bytes);
     else this.cache.put(name, raster, bytes);
+  }
+
+  /** Holds what a coarse grid was made of until the block that begins at the region's corner is rendered: it need not be made again there. */
+  holdAhead(key: string, region: Region, raster: Raster): void {
+    this.ahead.put(corner(key, region), { region, raster }, ownBytes(raster));
+  }
+
+  /** What is held ahead of a node for a region that begins there and is no larger; it is held no longer. */
+  takeAhead(key: string, region: Region): Raster | undefined {
+    const held = this.ahead.take(corner(key, region));
+    return held && region.width <= held.region.width && region.height <= held.region.height ? held.raster : undefined;
   }
 }

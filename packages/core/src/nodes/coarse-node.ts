@@ -1,11 +1,12 @@
 import { coarseRegion, fineRegion } from '../raster/coarse';
 import { ONE, sizeOf, type Region, type ToneRaster } from '../raster/raster';
-import { paste, tilesOf } from '../raster/region';
+import { overlap, paste, regionName, tilesOf } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
-import { rendered, scoped, settled, wantOnce, type Bounds, type Node } from './node';
+import { rendered, scoped, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
+import { cropped, settled } from './rasters';
 
 /** Side of the tiles that a coarse grid is made in, in fine pixels: that of the blocks that regions are rendered in. */
 const TILE = 512;
@@ -14,6 +15,24 @@ const TILE = 512;
 export interface Through {
   readonly name: unknown;
   readonly table: Int16Array;
+}
+
+/**
+ * Renders what a coarse grid is made of. The raster that it reads is held for the block that it is all of, unless that is the one at
+ * hand; of one with bounds, what lies within them.
+ */
+function* renderedAhead(node: Node<'tone'>, region: Region, work: Work): Rendering<ToneRaster> {
+  let read: Node = node;
+  while (read.readingOf) read = read.readingOf;
+  const { memo, rasters, kernels } = work;
+  const there = read.bounds ? overlap(read.bounds.box, region) : region;
+  const isKnown = memo?.get(read.key, region, kernels.arena) ?? rasters?.touch(`${read.key}@${regionName(region)}`);
+  const raster = yield* rendered(read, region, work);
+  if (there && !isKnown && raster.kind !== 'index') {
+    const part = raster.kind === 'tone' ? raster : cropped(raster, there, kernels.arena);
+    rasters?.holdAhead(read.key, region, settled(part, kernels));
+  }
+  return read === node ? (raster as ToneRaster) : yield* rendered(node, region, work);
 }
 
 /**
@@ -29,7 +48,7 @@ export const coarseNode = (input: Node<'tone'>, shift: number, through: Through 
     want: (region, wants, work) => wantOnce(input, fineRegion(region, shift), wants, work),
     render: (region, work) =>
       scoped(work, function* (inside) {
-        const fine = yield* rendered(input, fineRegion(region, shift), inside);
+        const fine = yield* renderedAhead(input, fineRegion(region, shift), inside);
         return settled(reducedTone(fine, region, shift, through, inside.kernels), inside.kernels) as ToneRaster;
       }),
   };

@@ -25,6 +25,7 @@ export const convertNode = <K extends Kind>(input: Node, kind: K, choice?: InkCh
     key: keyOf('convert', { kind, choice }, [from]),
     kind,
     keeping: 'never',
+    readingOf: from,
     ...(kind === 'ink' ? { colour: choice?.colour ?? [0, 0, 0] } : {}),
     ...(from.bounds ? { bounds: { box: from.bounds.box, bare: bareOf(kind, choice?.colour) } } : {}),
     want: (region, wants, work) => wantOnce(from, region, wants, work),

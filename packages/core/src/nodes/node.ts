@@ -13,7 +13,6 @@
  * the host's pool. The **form** of a plane may be known without looking: `raster/uniform` has planes of one value, and a
  * node with bounds is bare beyond them without being asked.
  */
-import type { Arena } from '../raster/arena';
 import type { Kernels } from '../raster/kernels';
 import { bytesOf, type Raster, type RasterKind, type RasterOf, type Region, type Rgb } from '../raster/raster';
 import { overlap, regionName } from '../raster/region';
@@ -22,6 +21,7 @@ import type { ToneStatistics } from '../steps/statistics';
 import type { TypePort } from '../type/port';
 import type { ByteCache, Keeping, Pool } from './cache';
 import { Memo } from './memo';
+import { laidOut, settled } from './rasters';
 
 /** What a rendering works with: its host gives the kernels, the fetched tiles and the pools. */
 export interface Work {
@@ -46,6 +46,13 @@ export class Wants {
   /** True where something that is shared by all renderings is not kept yet, and will take its time. */
   isCold = false;
   private readonly seen = new Set<string>();
+
+  /** `untilCold`: nothing further is looked for once something is cold, where that is all one wants to know. */
+  constructor(private readonly untilCold = false) {}
+
+  get isEnough(): boolean {
+    return this.untilCold && this.isCold;
+  }
 
   tile(name: TileName): void {
     this.tiles.set(tileKey(name), name);
@@ -79,12 +86,15 @@ export interface Node<K extends RasterKind = RasterKind> {
   readonly colour?: Rgb;
   /** The same node as greys, where that is cheaper than by way of its colours. */
   readonly asTone?: () => Node<'tone'>;
+  /** The node that this one is another reading of, made at once from its raster. */
+  readonly readingOf?: Node;
   want(region: Region, wants: Wants, work: PlanWork): void;
   render(region: Region, work: Work): Rendering<RasterOf<K>>;
 }
 
 /** Asks a node for what it wants, once a region; nothing of what is bare or kept. */
 export const wantOnce = (node: Node, region: Region, wants: Wants, work: PlanWork): void => {
+  if (wants.isEnough) return;
   const name = `${node.key}@${regionName(region)}`;
   if (!wants.first(name, node, region)) return;
   if (node.bounds && !overlap(node.bounds.box, region)) return;
@@ -93,27 +103,20 @@ export const wantOnce = (node: Node, region: Region, wants: Wants, work: PlanWor
   node.want(region, wants, work);
 };
 
-const copiedOut = (array: Int16Array, arena: Arena): Int16Array => (arena.holds(array) ? array.slice() : array);
-
-/** A raster that outlives its scope. */
-export const settled = (raster: Raster, { arena }: Kernels): Raster => {
-  switch (raster.kind) {
-    case 'colour':
-      return { ...raster, data: copiedOut(raster.data, arena) };
-    case 'ink':
-      return { ...raster, coverage: copiedOut(raster.coverage, arena) };
-    case 'tone':
-      return { ...raster, tone: copiedOut(raster.tone, arena), coverage: raster.coverage && copiedOut(raster.coverage, arena) };
-    case 'index':
-      return { ...raster, entries: arena.holds(raster.entries) ? raster.entries.slice() : raster.entries };
-  }
+/** What was held ahead of a node's region, as it was rendered for a coarse grid. */
+const heldAhead = (node: Node, region: Region, { memo, rasters, kernels }: Work): Raster | undefined => {
+  const held = memo && rasters?.takeAhead(node.key, region);
+  if (!held) return undefined;
+  const raster = laidOut(held, region, kernels.arena);
+  if (raster) memo.put(node.key, region, raster);
+  return raster;
 };
 
 /** Renders a node's region, or takes it from where it is known. */
 export function* rendered<K extends RasterKind>(node: Node<K>, region: Region, work: Work): Rendering<RasterOf<K>> {
   if (node.bounds && !overlap(node.bounds.box, region)) return node.bounds.bare(region);
   const name = `${node.key}@${regionName(region)}`;
-  const known = work.memo?.get(node.key, region, work.kernels.arena) ?? work.rasters?.get(name);
+  const known = work.memo?.get(node.key, region, work.kernels.arena) ?? work.rasters?.get(name) ?? heldAhead(node, region, work);
   if (known) return known as RasterOf<K>;
   const raster = yield* node.render(region, work);
   yield;
@@ -133,7 +136,7 @@ export function* scoped<R>(work: Work, run: (inside: Work) => Rendering<R>): Ren
   const { arena } = work.kernels;
   const mark = arena.mark();
   try {
-    return yield* run({ ...work, memo: new Memo() });
+    return yield* run({ ...work, memo: new Memo(work.memo) });
   } finally {
     arena.release(mark);
   }

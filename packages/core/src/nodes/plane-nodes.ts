@@ -73,24 +73,28 @@ export const coveragePlane = (raster: Raster, kernels: Kernels): Int16Array => {
 };
 
 /** Where a node is there: its coverage as weights. */
-export const coverageNode = (input: Node): Plane =>
-  planeOf(keyOf('coverage', null, [input]), [input], 0, 'never', function* (region, work) {
+export const coverageNode = (input: Node): Plane => ({
+  ...planeOf(keyOf('coverage', null, [input]), [input], 0, 'never', function* (region, work) {
     return coveragePlane(yield* rendered(input, region, work), work.kernels);
-  });
+  }),
+  readingOf: input,
+});
 
 /** What is read of a node: its greys, or how much ink there is. */
 export const readNode = (input: Node): Node<'tone'> => (input.kind === 'ink' ? coverageNode(input) : convertNode(input, 'tone'));
 
 /** The light of a node as weights: what is not there counts as white. */
-export const lightNode = (input: Node<'tone'>): Plane =>
-  planeOf(keyOf('light', null, [input]), [input], 0, 'never', function* (region, work) {
+export const lightNode = (input: Node<'tone'>): Plane => ({
+  ...planeOf(keyOf('light', null, [input]), [input], 0, 'never', function* (region, work) {
     const { tone, coverage } = yield* rendered(input, region, work);
     if (!coverage || isSolid(coverage)) return tone;
     if (isBlank(coverage)) return uniformPlane(tone.length, ONE);
     const out = work.kernels.arena.plane(tone.length);
     work.kernels.light(tone, coverage, out);
     return out;
-  });
+  }),
+  readingOf: input,
+});
 
 /** The product of several planes of weights; those after one that is nothing are not asked. */
 export const productNode = (planes: readonly Plane[]): Plane | null => {

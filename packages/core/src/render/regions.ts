@@ -12,9 +12,9 @@ export const VIEW_TILE = 512;
 /** The source tiles that rendering a region of a node needs, and those of statistics not known yet. */
 export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => [...wantsOf(node, region, work).tiles.values()];
 
-/** All that rendering a region of a node wants. */
-export const wantsOf = (node: Node, region: Region, work: PlanWork): Wants => {
-  const wants = new Wants();
+/** All that rendering a region of a node wants; as soon as something of it is cold, no more is looked for, where that is asked. */
+export const wantsOf = (node: Node, region: Region, work: PlanWork, untilCold = false): Wants => {
+  const wants = new Wants(untilCold);
   for (const block of tilesOf(region, VIEW_TILE)) wantOnce(node, block, wants, work);
   return wants;
 };

@@ -2,8 +2,8 @@ import type { Arena } from '../raster/arena';
 import type { Ways } from '../raster/kernels';
 import { ONE, sizeOf, type Raster, type RasterOf, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { grow, hull, overlap, paste } from '../raster/region';
-import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
+import { grow, hull, overlap } from '../raster/region';
+import { isBlank, uniformPlane } from '../raster/uniform';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
@@ -12,7 +12,7 @@ import { SPOT_SIDE, spotTable, type SpotTable } from '../steps/screen/spot-table
 import { remembering } from '../units/remember';
 import { cellsFrom, cellsRegion, type CellGrid } from './cells-node';
 import { keyOf } from '../nodes/key';
-import { cropped } from '../nodes/memo';
+import { cropped, pasted } from '../nodes/rasters';
 import { rendered, wantOnce, type Node, type PlanWork, type Rendering, type Wants, type Work } from '../nodes/node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
@@ -253,29 +253,3 @@ const withinBounds = (node: Node): Node => {
 
 /** Where less than this of a region is within a node's bounds, only that is rendered. */
 const WORTH = 0.8;
-
-/** A raster with nothing around it, out to a larger region. */
-const pasted = (raster: Raster, region: Region, arena: Arena): Raster => {
-  const { region: from } = raster;
-  const wider = (plane: Int16Array, channels: 1 | 4): Int16Array => {
-    if (isBlank(plane)) return blankPlane(channels * sizeOf(region));
-    const out = arena.plane(channels * sizeOf(region)).fill(0);
-    paste(plane, from, out, region, channels);
-    return out;
-  };
-  switch (raster.kind) {
-    case 'colour':
-      return { ...raster, region, data: wider(raster.data, 4) };
-    case 'ink':
-      return { ...raster, region, coverage: wider(raster.coverage, 1) };
-    case 'tone':
-      return {
-        ...raster,
-        region,
-        tone: wider(raster.tone, 1),
-        coverage: wider(raster.coverage ?? uniformPlane(raster.tone.length, ONE), 1),
-      };
-    case 'index':
-      throw new Error('an index plane has no bounds');
-  }
-};

@@ -48,6 +48,8 @@ export interface Band {
 
 /** Most bytes of the coarse grids that a print's bands share. */
 const GRID_BYTES = 32 * 2 ** 20;
+/** Most bytes of what grids were made of that is held for the bands to come. */
+const AHEAD_BYTES = 24 * 2 ** 20;
 
 /** What a print is made of besides its sheet. */
 export interface PrintNeeds {
@@ -76,7 +78,7 @@ export class Print {
     this.work = {
       kernels: kernelsHere(),
       tile,
-      rasters: new Pool(GRID_BYTES, null, 'grids'),
+      rasters: new Pool(GRID_BYTES, null, 'grids', AHEAD_BYTES),
       statistics: new ByteCache<ToneStatistics>(2 ** 20),
       type,
     };

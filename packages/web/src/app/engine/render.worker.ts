@@ -13,8 +13,8 @@ const workers = Math.max(1, Number(self.name) || 1);
 /** Drafts, readings, textures cut for them and source tiles cannot drive each other out. */
 const textures = new Pool((40 * MEBIBYTE) / workers);
 const pools = { draft: new Pool((112 * MEBIBYTE) / workers, textures), reading: new Pool((56 * MEBIBYTE) / workers, textures) };
-/** Coarse grids of true prints, which neighbouring tiles share. */
-const grids = new Pool((24 * MEBIBYTE) / workers, null, 'grids');
+/** Coarse grids of true prints, which neighbouring tiles share, and what they were made of until its tile comes. */
+const grids = new Pool((24 * MEBIBYTE) / workers, null, 'grids', (24 * MEBIBYTE) / workers);
 const tiles = new TileFetcher((80 * MEBIBYTE) / workers, (url) => fetch(url));
 const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();

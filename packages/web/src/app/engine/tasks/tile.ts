@@ -54,7 +54,7 @@ const draftTile = (open: OpenSheet, place: TilePlace): PlannedTask<TableTile> =>
   let [graph, isFine] = [fine, true];
   return {
     wants(work) {
-      const wants = wantsOf(fine.root, region, work);
+      const wants = wantsOf(fine.root, region, work, true);
       isFine = !wants.isCold;
       graph = isFine ? fine : open.quickDraft(place.halvings);
       return isFine ? [...wants.tiles.values()] : plan(graph.root, region, work);
