@@ -5,6 +5,9 @@ import { ONE } from './depth';
 /** Steps of a ramp, as in the core's raster/kernels.ts; three values a colour. */
 const RAMP_STEPS: f64 = 1024;
 
+/** What a value is of ONE: dividing by it, since it is a power of two. */
+const SHARE: f64 = 1.0 / <f64>ONE;
+
 const SPOT: i32 = 14;
 
 // @ts-ignore: decorator
@@ -60,30 +63,43 @@ export function castMetal(
       }
       const px = <f64>(x + column) + 0.5;
       const h = heights + <usize>(row + 1) * stride + (<usize>(column + 1) << 1);
-      const raised = <f64>load<i16>(h) / one;
-      const gx = (<f64>(<i32>load<i16>(h + 2) - <i32>load<i16>(h - 2)) * widthPx) / (2 * one);
-      const gy = (<f64>(<i32>load<i16>(h - stride) - <i32>load<i16>(h + stride)) * widthPx) / (2 * one);
-      const nz = 1 / Math.sqrt(1 + gx * gx + gy * gy);
-      const nx = -gx * nz;
-      const ny = -gy * nz;
-      const lx = lampX - px;
-      const ly = py - lampY;
-      const by = 1 / Math.sqrt(lx * lx + ly * ly + lampZ * lampZ);
-      const diffuse = max(0.0, (nx * lx + ny * ly + nz * lampZ) * by);
-      const steep = 1 - nz;
-      const flank = clamp((0.985 - raised) / 0.03);
-      const place = map ? 1 - <f64>load<i16>(map + i) / one : 0.5 + (sin * (px - viewX) + cos * (py - viewY)) / tall;
-      const onFace = place + (0.018 * <f64>load<i16>(waves + i)) / one + 0.05 * ny;
-      const onBevel = 0.5 + 0.46 * 2 * nz * ny + 0.25 * (diffuse - 0.5);
+      const right = <i32>load<i16>(h + 2);
+      const left = <i32>load<i16>(h - 2);
+      const up = <i32>load<i16>(h - stride);
+      const down = <i32>load<i16>(h + stride);
+      const raised = <f64>load<i16>(h) * SHARE;
+      let ny: f64 = 0;
+      let flank: f64 = 0;
+      let light: f64 = 0;
+      let outline: f64 = 1;
+      let edgeAt = bevel;
+      // On a face that is flat and whole nothing of the bevel shows.
+      if (left != right || up != down || raised < 1) {
+        const gx = <f64>(right - left) * widthPx * (SHARE / 2);
+        const gy = <f64>(up - down) * widthPx * (SHARE / 2);
+        const nz = 1 / Math.sqrt(1 + gx * gx + gy * gy);
+        const nx = -gx * nz;
+        ny = -gy * nz;
+        const lx = lampX - px;
+        const ly = py - lampY;
+        const by = 1 / Math.sqrt(lx * lx + ly * ly + lampZ * lampZ);
+        const diffuse = max(0.0, (nx * lx + ny * ly + nz * lampZ) * by);
+        const steep = 1 - nz;
+        flank = clamp((0.985 - raised) / 0.03);
+        const onBevel = 0.5 + 0.46 * 2 * nz * ny + 0.25 * (diffuse - 0.5);
+        edgeAt = bevel + <usize>(<i32>Math.floor(clamp(onBevel) * RAMP_STEPS + 0.5) * 24);
+        const spot = steep > 0.02 ? spotOf(diffuse) * 0.5 : 0;
+        const rim = clamp(1 - Math.abs(raised - 0.97) / 0.1) * (diffuse - 0.62) * 1.1 * clamp(steep * 12 + flank * 0.3);
+        light = one * (spot * flank + rim);
+        outline = clamp(raised / 0.12) * 0.35 + 0.65;
+      }
+      const place = map ? 1 - <f64>load<i16>(map + i) * SHARE : 0.5 + (sin * (px - viewX) + cos * (py - viewY)) / tall;
+      const onFace = place + 0.018 * <f64>load<i16>(waves + i) * SHARE + 0.05 * ny;
       const faceAt = face + <usize>(<i32>Math.floor(clamp(onFace) * RAMP_STEPS + 0.5) * 24);
-      const edgeAt = bevel + <usize>(<i32>Math.floor(clamp(onBevel) * RAMP_STEPS + 0.5) * 24);
-      const spot = steep > 0.02 ? spotOf(diffuse) * 0.5 : 0;
-      const rim = clamp(1 - Math.abs(raised - 0.97) / 0.1) * (diffuse - 0.62) * 1.1 * clamp(steep * 12 + flank * 0.3);
-      const texture = 1 + (polish * <f64>load<i16>(scratches + i) + grain * <f64>load<i16>(grains + i)) / one;
-      const outline = clamp(raised / 0.12) * 0.35 + 0.65;
+      const texture = 1 + (polish * <f64>load<i16>(scratches + i) + grain * <f64>load<i16>(grains + i)) * SHARE;
       for (let c: usize = 0; c < 3; c++) {
         const mixed = load<f64>(faceAt + (c << 3)) * (1 - flank) + load<f64>(edgeAt + (c << 3)) * flank;
-        const lit = (mixed * texture * outline + one * (spot * flank + rim)) / one;
+        const lit = (mixed * texture * outline + light) * SHARE;
         store<i16>(to + (c << 1), <i16>(<i32>Math.floor(clamp(lit) * <f64>alpha + 0.5)));
       }
       store<i16>(to, alpha, 6);

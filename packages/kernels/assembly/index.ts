@@ -15,7 +15,7 @@ export { brightest, glint, shaded } from './lights';
 export { mix, paint } from './mix';
 export { moved } from './moved';
 export { noise } from './noise';
-export { alphaOf, cut, cutColours, dot, light, multiply, paintTones, complement, sum, toned } from './planes';
+export { alphaOf, cut, cutColours, dot, extent, light, multiply, paintTones, complement, sum, toned } from './planes';
 export { reduce, reduceIndex } from './reduce';
 export { hued, relit } from './relit';
 export { rim } from './rim';

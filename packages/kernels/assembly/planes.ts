@@ -88,6 +88,34 @@ export function toned(tone: usize, coverage: usize, pixels: i32, red: usize, gre
   }
 }
 
+const HAS_BARE: i32 = 1;
+const HAS_WHOLE: i32 = 2;
+const HAS_SOFT: i32 = 4;
+
+/** What a coverage has of soft, bare and whole values, as bits; no more is looked for once it has soft ones. */
+export function extent(plane: usize, count: i32): i32 {
+  const ones = i16x8.splat(<i16>ONE);
+  const none = i16x8.splat(0);
+  let bare = i16x8.splat(0);
+  let whole = i16x8.splat(0);
+  let i = 0;
+  for (; i + 8 <= count; i += 8) {
+    const values = v128.load(plane + (<usize>i << 1));
+    const zero = i16x8.eq(values, none);
+    const one = i16x8.eq(values, ones);
+    if (!i16x8.all_true(v128.or(zero, one))) return HAS_SOFT;
+    bare = v128.or(bare, zero);
+    whole = v128.or(whole, one);
+  }
+  let has = (v128.any_true(bare) ? HAS_BARE : 0) | (v128.any_true(whole) ? HAS_WHOLE : 0);
+  for (; i < count; i++) {
+    const value = <i32>load<i16>(plane + (<usize>i << 1));
+    if (value != 0 && value != ONE) return HAS_SOFT;
+    has |= value == 0 ? HAS_BARE : HAS_WHOLE;
+  }
+  return has;
+}
+
 /** Sum of a plane's values. */
 export function sum(plane: usize, count: i32): f64 {
   let total: i64 = 0;

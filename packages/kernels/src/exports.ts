@@ -106,6 +106,7 @@ export interface KernelExports {
   cutColours(rgba: N, count: N, least: N, out: N): void;
   alphaOf(rgba: N, pixels: N, out: N): void;
   toned(tone: N, coverage: N, pixels: N, red: N, green: N, blue: N, out: N): void;
+  extent(plane: N, count: N): N;
   sum(plane: N, count: N): N;
   dot(first: N, second: N, count: N): N;
   dropSpecks(plane: N, width: N, height: N, most: N, runs: N): void;

@@ -295,6 +295,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.toned(tones, there, to - from, ...tables, arena.write(out.subarray(4 * from, 4 * to)));
       }),
 
+    extent(coverage) {
+      let has = 0;
+      inParts(coverage.length, [coverage], (from, to) => (has |= wasm.extent(arena.read(coverage.subarray(from, to)), to - from)));
+      if (has >= 4) return 'soft';
+      return has === 3 ? 'hard' : has === 2 ? 'whole' : 'bare';
+    },
+
     sum(plane) {
       let total = 0;
       inParts(plane.length, [plane], (from, to) => (total += wasm.sum(arena.read(plane.subarray(from, to)), to - from)));

@@ -272,6 +272,12 @@ function planeResults(
   ];
   made('toned', 4, (to) => kernels.toned(tone, mask, tables, to));
   out['sum and dot'] = [kernels.sum(tone), kernels.dot(tone, mask)];
+  const hard = mask.map((v) => (v < 8192 ? 0 : ONE));
+  const [none, whole] = [mask.map(() => 0), mask.map(() => ONE)];
+  const ending = (plane: Int16Array, value: number): Int16Array => plane.map((v, i) => (i === plane.length - 1 ? value : v));
+  out['extent'] = [hard, ending(hard, 7), ending(hard, 16383), none, whole, ending(none, ONE), ending(whole, 0)].map((plane) =>
+    ['bare', 'whole', 'hard', 'soft'].indexOf(kernels.extent(plane)),
+  );
   const gaps = mask.map((v, i) => (i % 5 === 0 || v < 3000 ? 0 : v > 14000 ? ONE : v));
   for (const mode of ['normal', 'multiply', 'screen', 'knock-out'] as const) {
     for (const strength of [ONE, 9000]) {
@@ -366,7 +372,8 @@ function planeResults(
   const there = { x: -7, y: 19, width, height };
   made('dissolve', 1, (to) => kernels.dissolve(tone, mask, 11000, fibres, 11.9, there, to));
   made('dissolve alike', 1, (to) => kernels.dissolve(tone, null, 9000, fibres, 5.1, there, to));
-  const wider = planeOf((width + 2) * (height + 2), 14);
+  // Bevels, and a flat face to the right.
+  const wider = planeOf((width + 2) * (height + 2), 14).map((v, i) => (i % (width + 2) > width / 2 ? ONE : v));
   const [face, bevel] = [29, 31].map((by) => Float64Array.from({ length: 3 * (CASTING_RAMP + 1) }, (_, i) => (i * by) % (ONE + 1))) as [
     Float64Array,
     Float64Array,
@@ -527,6 +534,7 @@ const CHANGES = [
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
   ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
+  ['planes.ts', 'HAS_WHOLE: i32 = 2', 'HAS_WHOLE: i32 = 1'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
   ['dissolve.ts', 'RANKS: i32 = 1024', 'RANKS: i32 = 1000'],

@@ -54,6 +54,22 @@ interface Depths {
   readonly across: Float32Array;
 }
 
+/** The stretches of a stroke, by their first points, that may come into an area. */
+const stretchesIn = ({ x, y, radius }: Track, area: Region): number[] =>
+  Array.from({ length: Math.max(1, x.length - 1) }, (_, i) => i).filter((i) => {
+    const j = Math.min(i + 1, x.length - 1);
+    const [ax, ay, bx, by] = [x[i] as number, y[i] as number, x[j] as number, y[j] as number];
+    const widest = Math.max(radius[i] as number, radius[j] as number) + 1;
+    const [left, top, right, bottom] = [area.x, area.y, area.x + area.width, area.y + area.height];
+    if (Math.max(ax, bx) + widest < left || Math.min(ax, bx) - widest > right) return false;
+    if (Math.max(ay, by) + widest < top || Math.min(ay, by) - widest > bottom) return false;
+    // All of the area on one side of the stretch, further from its line than it is wide: it does not come in.
+    const [dx, dy] = [bx - ax, by - ay];
+    const half = widest * Math.sqrt(dx * dx + dy * dy);
+    const corners = [left, right].flatMap((cx) => [top, bottom].map((cy) => (cx - ax) * dy - (cy - ay) * dx));
+    return Math.min(...corners) <= half && Math.max(...corners) >= -half;
+  });
+
 const stretch = (track: Track, i: number, softness: number, area: Region, out: Depths): void => {
   const j = Math.min(i + 1, track.x.length - 1);
   const [ax, ay, ar, as] = [track.x[i] as number, track.y[i] as number, track.radius[i] as number, track.along[i] as number];
@@ -67,8 +83,12 @@ const stretch = (track: Track, i: number, softness: number, area: Region, out: D
   const y0 = Math.max(area.y, Math.floor(Math.min(ay, by) - widest));
   const y1 = Math.min(area.y + area.height, Math.ceil(Math.max(ay, by) + widest));
   for (let y = y0; y < y1; y++) {
-    for (let x = x0, o = (y - area.y) * area.width + x0 - area.x; x < x1; x++, o++) {
-      const [px, py] = [x + 0.5 - ax, y + 0.5 - ay];
+    const py = y + 0.5 - ay;
+    // No further from the line that the stretch lies on than its widest.
+    const [middle, half] = dy === 0 ? [0, Infinity] : [(py * dx) / dy + ax - 0.5, Math.abs((widest * length) / dy)];
+    const [from, to] = [Math.max(x0, Math.floor(middle - half)), Math.min(x1, Math.ceil(middle + half) + 1)];
+    for (let x = from, o = (y - area.y) * area.width + from - area.x; x < to; x++, o++) {
+      const px = x + 0.5 - ax;
       const t = length2 > 0 ? Math.max(0, Math.min(1, (px * dx + py * dy) / length2)) : 0;
       const [ex, ey] = [px - t * dx, py - t * dy];
       const away = Math.sqrt(ex * ex + ey * ey);
@@ -141,9 +161,11 @@ export function* paintStrokes(
     const track = trackOf(stroke, motion, pxPerMm);
     const area = overlap(track.bounds, region);
     if (!area) continue;
+    const stretches = stretchesIn(track, area);
+    if (stretches.length === 0) continue;
     const count = sizeOf(area);
     const depths: Depths = { depth: new Float32Array(count), along: new Float32Array(count), across: new Float32Array(count) };
-    for (let i = 0; i < Math.max(1, track.x.length - 1); i++) {
+    for (const i of stretches) {
       stretch(track, i, stroke.softness, area, depths);
       yield;
     }

@@ -145,6 +145,9 @@ export const MODE_NUMBERS = {
 } as const;
 export type ModeName = keyof typeof MODE_NUMBERS;
 
+/** What a coverage has: only bare pixels, only whole ones, both and nothing between them, or soft ones among them. */
+export type Extent = 'bare' | 'whole' | 'hard' | 'soft';
+
 /** The modes that sums of products in whole numbers serve. */
 export type WholeMode = 'normal' | 'multiply' | 'screen' | 'knock-out';
 export const isWholeMode = (mode: ModeName): mode is WholeMode => MODE_NUMBERS[mode] <= MODE_NUMBERS['knock-out'];
@@ -392,6 +395,8 @@ export interface Kernels {
 
   /** Alpha of RGBA as a plane. */
   readonly alphaOf: (rgba: Int16Array, out: Int16Array) => void;
+
+  readonly extent: (coverage: Int16Array) => Extent;
 
   /** Σ v, and Σ v · w, exact. */
   readonly sum: (plane: Int16Array) => number;

@@ -17,7 +17,9 @@ export const screenedNode = (input: Node, dots: Dots, pxPerMm: number): Node => 
     const { kernels } = work;
     const raster = yield* rendered(input, region, work);
     if (raster.kind === 'index') throw new Error('an index plane has nothing soft');
-    return wholeOf(raster, dotted(coveragePlane(raster, kernels), region, dots, pxPerMm, kernels), kernels);
+    const coverage = coveragePlane(raster, kernels);
+    if (kernels.extent(coverage) !== 'soft') return raster;
+    return wholeOf(raster, dotted(coverage, region, dots, pxPerMm, kernels), kernels);
   },
 });
 

@@ -1,7 +1,8 @@
 import type { Kernels } from '../kernels';
 import { HALF, ONE, times } from '../raster';
 
-type PlaneKernels = 'multiply' | 'complement' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'toned' | 'sum' | 'dot';
+type PlaneKernels =
+  'multiply' | 'complement' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'toned' | 'extent' | 'sum' | 'dot';
 
 /** Planes of weights and coverage. */
 export const planes: Pick<Kernels, PlaneKernels> = {
@@ -43,6 +44,11 @@ export const planes: Pick<Kernels, PlaneKernels> = {
       for (let c = 0; c < 3; c++) out[4 * i + c] = times((tables[c] as Int16Array)[tone[i] as number] as number, alpha);
       out[4 * i + 3] = alpha;
     }
+  },
+  extent(coverage) {
+    if (coverage.some((v) => v !== 0 && v !== ONE)) return 'soft';
+    if (coverage.includes(0)) return coverage.includes(ONE) ? 'hard' : 'bare';
+    return 'whole';
   },
   sum(plane) {
     let total = 0;

@@ -1,7 +1,8 @@
 import type { Arena } from '../../raster/arena';
 import type { Brightness, Glint } from '../../raster/kernels';
 import { ONE, sizeOf } from '../../raster/raster';
-import { grow } from '../../raster/region';
+import { grow, overlap } from '../../raster/region';
+import { blankPlane } from '../../raster/uniform';
 import { chanceAt } from '../../units/noise';
 import { cosDeg, sinDeg } from '../../units/exact';
 import { angle, choice, colour, drawn, length, number, pointOn, seed, share } from '../../fields/dials';
@@ -106,10 +107,16 @@ export const glints = defineStep({
     const { pxPerMm } = at;
     const rays: Rays = { turn: params.turn, rays: Math.round(params.rays), irregular: params.irregular, seed: params.seed };
     const plane = arena.plane(sizeOf(region)).fill(0);
+    let isAny = false;
+    const put = (glint: Glint): void => {
+      if (!overlap(grow({ x: Math.floor(glint.x), y: Math.floor(glint.y), width: 1, height: 1 }, Math.ceil(glint.reach) + 1), region))
+        return;
+      kernels.glint(glint, plane, region);
+      isAny = true;
+    };
     const reach = params.size * pxPerMm;
     if (params.where === PLACES) {
-      for (const [i, { x, y }] of placesOf(params.places, at.size).entries())
-        kernels.glint(glintAt(x * pxPerMm, y * pxPerMm, reach, i, rays), plane, region);
+      for (const [i, { x, y }] of placesOf(params.places, at.size).entries()) put(glintAt(x * pxPerMm, y * pxPerMm, reach, i, rays));
     } else {
       const { tone: bright, shift } = at.coarse[0] as Coarse;
       const [light, there] = [laidOut(bright.tone, arena), bright.coverage && laidOut(bright.coverage, arena)];
@@ -126,17 +133,20 @@ export const glints = defineStep({
           const size = reach * (0.45 + 0.55 * chanceAt(column, row, params.seed + 5));
           const { x, y, width } = bright.region;
           const [px, py] = [x + (found % width) + 0.5, y + Math.floor(found / width) + 0.5];
-          kernels.glint(glintAt(px * side, py * side, size, column * 8191 + row, rays), plane, region);
+          put(glintAt(px * side, py * side, size, column * 8191 + row, rays));
         }
         yield;
       }
     }
+    const print = input.data;
+    const colour = at.colourOf(params.colour);
+    if (!isAny) return over({ print, plane: blankPlane(plane.length), colour, region }, at, kernels);
     kernels.complement(plane, Math.round(params.strength * ONE), plane);
     kernels.complement(plane, ONE, plane);
-    if (!isWhole(at.edges) || at.draft) return over({ print: input.data, plane, colour: at.colourOf(params.colour), region }, at, kernels);
+    if (!isWhole(at.edges) || at.draft) return over({ print, plane, colour, region }, at, kernels);
     // Thin rays would break up as dots: where every pixel is all or nothing they are cut, at a quarter of their light.
     for (let i = 0; i < plane.length; i++) plane[i] = Math.min(ONE, 2 * (plane[i] as number));
-    return over({ print: input.data, plane, colour: at.colourOf(params.colour), region }, { ...at, edges: 'hard' }, kernels);
+    return over({ print, plane, colour, region }, { ...at, edges: 'hard' }, kernels);
   },
 });
 

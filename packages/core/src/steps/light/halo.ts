@@ -69,6 +69,8 @@ export const halo = defineStep({
     const there = crop(coverage, wide, region, arena);
     const glow = at.colourOf(ref);
     if (where === 'outside') {
+      // Where all is covered there is no outside.
+      if (kernels.extent(there) === 'whole') return under({ print, plane: blankPlane(count), colour: glow, region }, at, kernels);
       const light = lightTo('outwards');
       if (only) kernels.multiply(light, complement(there), light);
       return under({ print, plane: light, colour: glow, region }, at, kernels);

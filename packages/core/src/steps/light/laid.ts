@@ -16,8 +16,8 @@ interface Laid {
 /** Both all or nothing where the sheet wants it so: the print cut, the light as dots or cut, so that no pixel mixes their colours. */
 const whole = ({ print, plane, region }: Laid, at: StepAt, kernels: Kernels): Pick<Laid, 'print' | 'plane'> => {
   if (at.draft || !isWhole(at.edges)) return { print, plane };
-  const cut = kernels.arena.plane(print.length);
-  kernels.cutColours(print, ONE / 2, cut);
+  const cut = isBlank(print) ? print : kernels.arena.plane(print.length);
+  if (cut !== print) kernels.cutColours(print, ONE / 2, cut);
   if (at.edges === 'screened') return { print: cut, plane: dotted(plane, region, at.dots, at.pxPerMm, kernels) };
   const half = kernels.arena.plane(plane.length);
   kernels.cut(plane, half);
@@ -33,11 +33,14 @@ const painted = (plane: Int16Array, colour: Rgb, { arena, paint }: Kernels): Int
 };
 
 const laid = (given: Laid, isOver: boolean, atop: boolean, at: StepAt, kernels: Kernels): ColourRaster => {
+  const { region } = given;
   const { print, plane } = whole(given, at, kernels);
+  if (isBlank(plane)) return { kind: 'colour', region, data: print };
   const light = painted(plane, given.colour, kernels);
-  const data = kernels.arena.plane(4 * sizeOf(given.region));
+  if (isBlank(print)) return { kind: 'colour', region, data: atop ? print : light };
+  const data = kernels.arena.plane(4 * sizeOf(region));
   kernels.blend(isOver ? print : light, isOver ? light : print, 'normal', atop, ONE, null, data);
-  return { kind: 'colour', region: given.region, data };
+  return { kind: 'colour', region, data };
 };
 
 /** A plane of one colour under a print. */
