@@ -3,22 +3,36 @@
 /** Bits that hold an entry of a palette: 1, 2, 4 or 8. */
 export const bitsFor = ({ length }: Uint32Array): number => (length <= 2 ? 1 : length <= 4 ? 2 : length <= 16 ? 4 : 8);
 
+/** Four entries of one bit, the first in a word's lowest byte. */
+const fourBits = (four: number): number => ((four << 3) | (four >>> 6) | (four >>> 15) | (four >>> 24)) & 15;
+
+/** Entries packed four at a time, as far as they fill whole bytes; gives how many entries that were. */
+const packWords = (entries: Uint8Array, bits: number, out: Uint8Array, to: number): number => {
+  if (entries.byteOffset % 4 !== 0) return 0;
+  // Little-endian words, as every machine that this runs on has them.
+  const words = new Uint32Array(entries.buffer, entries.byteOffset, Math.floor(entries.length / 4));
+  const count = bits === 1 ? words.length & ~1 : words.length;
+  for (let i = 0; i < count; i++) {
+    const four = words[i] as number;
+    if (bits === 2) out[to++] = (four << 6) | (four >>> 4) | (four >>> 14) | (four >>> 24);
+    else if (bits === 4) {
+      out[to++] = (four << 4) | (four >>> 8);
+      out[to++] = (four >>> 12) | (four >>> 24);
+    } else out[to++] = (fourBits(four) << 4) | fourBits(words[++i] as number);
+  }
+  return 4 * count;
+};
+
 /** Entries packed from the left, most significant bits first; ISO/IEC 15948, 7.2. */
 const packBits = (entries: Uint8Array, bits: number, out: Uint8Array, to: number): void => {
   if (bits === 8) return out.set(entries, to);
   const perByte = 8 / bits;
-  // Whole bytes without looking for the row's end, by doubling: two entries, four, eight.
-  const whole = entries.length - (entries.length % perByte);
-  const pair = (i: number): number => ((entries[i] as number) << bits) | (entries[i + 1] as number);
-  for (let i = 0; i < whole; i += perByte, to++) {
-    let byte = pair(i);
-    for (let k = 2; k < perByte; k += 2) byte = (byte << (2 * bits)) | pair(i + k);
-    out[to] = byte;
+  const done = packWords(entries, bits, out, to);
+  for (let i = done, at = to + done / perByte; i < entries.length; i += perByte, at++) {
+    let byte = 0;
+    for (let k = 0; k < perByte; k++) byte = (byte << bits) | (i + k < entries.length ? (entries[i + k] as number) : 0);
+    out[at] = byte;
   }
-  if (whole === entries.length) return;
-  let byte = 0;
-  for (let k = 0; k < perByte; k++) byte = (byte << bits) | (whole + k < entries.length ? (entries[whole + k] as number) : 0);
-  out[to] = byte;
 };
 
 /** Rows of entries packed so, each row padded to whole bytes and led by `lead` bytes of 0. */
@@ -30,26 +44,25 @@ export const packedRows = (entries: Uint8Array, width: number, bits: number, lea
   return out;
 };
 
+/** The highest bits of four bytes, as entries of one bit. */
+const highest = (four: number): number => (four >>> 7) & 0x01010101;
+
 /** Bytes of a pixel each packed into bits, rows padded to whole bytes. */
 export const bitRows = (bytes: Uint8Array, width: number): Uint8Array => {
   const [line, rows] = [Math.ceil(width / 8), bytes.length / width];
   const out = new Uint8Array(line * rows);
-  const whole = width - (width % 8);
   for (let row = 0; row < rows; row++) {
-    let from = row * width;
+    const from = row * width;
+    const isAligned = (bytes.byteOffset + from) % 4 === 0;
+    const words = isAligned ? new Uint32Array(bytes.buffer, bytes.byteOffset + from, (width >> 3) << 1) : new Uint32Array(0);
     let to = row * line;
-    for (let column = 0; column < whole; column += 8, from += 8) {
-      out[to++] =
-        ((bytes[from] as number) & 128) |
-        (((bytes[from + 1] as number) & 128) >> 1) |
-        (((bytes[from + 2] as number) & 128) >> 2) |
-        (((bytes[from + 3] as number) & 128) >> 3) |
-        (((bytes[from + 4] as number) & 128) >> 4) |
-        (((bytes[from + 5] as number) & 128) >> 5) |
-        (((bytes[from + 6] as number) & 128) >> 6) |
-        (((bytes[from + 7] as number) & 128) >> 7);
+    for (let i = 0; i < words.length; i += 2) {
+      out[to++] = (fourBits(highest(words[i] as number)) << 4) | fourBits(highest(words[i + 1] as number));
     }
-    for (let bit = 0; whole + bit < width; bit++) out[to] = (out[to] as number) | (((bytes[from + bit] as number) & 128) >> bit);
+    for (let column = 4 * words.length; column < width; column++) {
+      const at = row * line + (column >> 3);
+      out[at] = (out[at] as number) | (((bytes[from + column] as number) & 128) >> (column & 7));
+    }
   }
   return out;
 };
