@@ -1,7 +1,9 @@
 /** Every format of a demo sheet by the command line, whole chain and file, beside a general-purpose library encoding the same raster. */
 import { spawnSync } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp, { type Sharp } from 'sharp';
+import { filmSheet } from '../../packages/core/test/support/film';
 import { timed } from './rows';
 
 const SHEET = 'demo/sheets/6-portrait.json';
@@ -14,7 +16,6 @@ interface Row {
   readonly options?: readonly string[];
   /** The same by sharp, from RGBA; where it has no such file, the nearest that it has. */
   readonly theirs: (raster: Sharp) => Sharp;
-  readonly bound?: number;
 }
 
 const png = (raster: Sharp): Sharp => raster.png({ compressionLevel: 6 });
@@ -32,7 +33,6 @@ const ROWS: readonly Row[] = [
     file: 'c.tif',
     options: ['--format', 'plates', '--marks', 'no'],
     theirs: (raster) => png(raster.greyscale()),
-    bound: 1,
   },
   {
     name: 'one bit by CCITT G4 ÷ the same',
@@ -70,9 +70,9 @@ const ROWS: readonly Row[] = [
 ];
 
 /** Seconds of one run of the command line with pyramids at hand. */
-const seconds = (keep: string, out: string, threads: number, options: readonly string[]): number => {
+const seconds = (keep: string, out: string, threads: number, options: readonly string[], sheet = SHEET): number => {
   const started = performance.now();
-  const args = ['packages/server/dist/cli.js', SHEET, '-o', out, '--keep', keep, '--threads', String(threads), ...options];
+  const args = ['packages/server/dist/cli.js', sheet, '-o', out, '--keep', keep, '--threads', String(threads), ...options];
   const done = spawnSync(process.execPath, args, { encoding: 'utf8' });
   if (done.status !== 0) throw new Error(done.stderr);
   return (performance.now() - started) / 1000;
@@ -85,7 +85,7 @@ export const formatRows = async (keep: string, folder: string): Promise<void> =>
   seconds(keep, first, 1, []);
   const { data, info } = await sharp(first, { limitInputPixels: false }).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const raster = (): Sharp => sharp(data, { raw: { width: info.width, height: info.height, channels: 4 }, limitInputPixels: false });
-  for (const { name, file, options = [], theirs, bound } of ROWS) {
+  for (const { name, file, options = [], theirs } of ROWS) {
     const times: { one: number[]; two: number[]; other: number[] } = { one: [], two: [], other: [] };
     for (let run = 0; run < RUNS; run++) {
       times.one.push(seconds(keep, join(folder, file), 1, options));
@@ -93,9 +93,24 @@ export const formatRows = async (keep: string, folder: string): Promise<void> =>
       times.other.push((await timed(() => theirs(raster()).toBuffer())) / 1000);
     }
     const [one, two, other] = [median(times.one), median(times.two), median(times.other)];
-    const most = bound === undefined ? '' : ` (at most ${bound})`;
     console.log(
-      `${name.padEnd(58)} ${one.toFixed(1).padStart(5)} s, sharp ${other.toFixed(1)} s, ÷ ${(one / other).toFixed(2)}${most}; two threads ${two.toFixed(1)} s, ${(two / one).toFixed(2)} of one (at most 0.6)`,
+      `${name.padEnd(58)} ${one.toFixed(1).padStart(5)} s, sharp ${other.toFixed(1)} s, ÷ ${(one / other).toFixed(2)}; two threads ${two.toFixed(1)} s, ${(two / one).toFixed(2)} of one (at most 0.6)`,
     );
   }
+};
+
+/** A film of an image-setter's size, whole chain and file by the command line as it is called, beside an 8-bit PNG of the same raster. */
+export const filmRow = async (keep: string, folder: string): Promise<void> => {
+  mkdirSync(join(folder, 'sheets'), { recursive: true });
+  const sheet = join(folder, 'sheets/film.json');
+  writeFileSync(sheet, JSON.stringify(filmSheet('.')));
+  const film = join(folder, 'film.tif');
+  const run = (threads: number): number => seconds(keep, film, threads, ['--format', 'plates', '--marks', 'no'], sheet);
+  const [one, two] = [run(1), run(2)];
+  const { data, info } = await sharp(film, { limitInputPixels: false }).toColourspace('b-w').raw().toBuffer({ resolveWithObject: true });
+  const raw = { raw: { width: info.width, height: info.height, channels: 1 as const }, limitInputPixels: false };
+  const other = (await timed(() => png(sharp(data, raw)).toBuffer())) / 1000;
+  console.log(
+    `${'a film of A4 at 2400 ppi, 1 bit ÷ 8-bit PNG 6'.padEnd(58)} ${two.toFixed(1).padStart(5)} s, sharp ${other.toFixed(1)} s, ÷ ${(two / other).toFixed(2)} (at most 1); one thread ${one.toFixed(1)} s, ÷ ${(one / other).toFixed(2)}`,
+  );
 };

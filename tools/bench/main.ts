@@ -9,7 +9,7 @@ import { inkByTone, LUMA, ONE, screenGrid, screenThresholds, type Region } from 
 import { DEMO_SHEETS } from '../../packages/core/test/support/demo';
 import { draftRows } from './drafts';
 import { handlingRows } from './handling';
-import { formatRows } from './formats';
+import { filmRow, formatRows } from './formats';
 import { wholeRows } from './whole';
 import { lays } from './lays';
 import { pair, print, timed } from './rows';
@@ -91,9 +91,10 @@ try {
   mkdirSync(kept);
   await draftRows(kept);
   await wholeRows(kept, folder);
-  await formatRows(kept, folder);
-  mkdirSync(join(folder, 'sheets'));
   cpSync('demo/pictures', join(folder, 'pictures'), { recursive: true });
+  await formatRows(kept, folder);
+  await filmRow(kept, folder);
+  mkdirSync(join(folder, 'sheets'), { recursive: true });
   const poster = JSON.parse(readFileSync('demo/sheets/1-poster.json', 'utf8')) as { size: { width: number; height: number }; ppi: number };
   const sized = (name: string, width: number, height: number): string => {
     const scale = Math.max((width * 25.4) / poster.size.width, (height * 25.4) / poster.size.height);

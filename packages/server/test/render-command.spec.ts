@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
 import { PNG } from 'pngjs';
+import * as UTIF from 'utif2';
 import { SHEET_VERSION, sheetJsonSchema, upgradedSheet, withPass, withStep, type Pass, type Sheet } from '@uvrant/core';
+import { filmSheet } from '../../core/test/support/film';
 import { checkedSheet } from '../src/sheets/sheet-schema';
 
 const LONG = process.env['UVRANT_LONG'] === '1';
@@ -203,6 +205,16 @@ test('the demo’s garment is a file of 4800 × 6000 px with nothing half-transp
   expect(counts.full / (width * height)).toBeGreaterThan(0.2);
 }, 300_000);
 
+/** Greatest memory of rendering a sheet, MiB; `says` is what the command must say of it. */
+const peakOf = (sheet: string, options: readonly string[], says: string): number => {
+  const script = join(folder, 'peak.mjs');
+  const report = "process.on('exit', () => console.error('peak', process.resourceUsage().maxRSS));";
+  writeFileSync(script, `${report}\nawait import(${JSON.stringify(CLI)});\n`);
+  const done = spawnSync(process.execPath, [script, sheet, ...options], { encoding: 'utf8' });
+  expect(done.stdout).toContain(says);
+  return Number(/peak (\d+)/.exec(done.stderr)?.[1]) / 1024;
+};
+
 /** Greatest memory of rendering the demo's poster at a size, MiB. */
 const memoryAt = (width: number, height: number): number => {
   const poster = JSON.parse(readFileSync(join(__dirname, '../../../demo/sheets/1-poster.json'), 'utf8')) as Sheet;
@@ -221,13 +233,7 @@ const memoryAt = (width: number, height: number): number => {
   mkdirSync(join(folder, 'demo/sheets'), { recursive: true });
   const path = join(folder, 'demo/sheets/sized.json');
   writeFileSync(path, JSON.stringify({ ...poster, size, passes }));
-  const out = join(folder, 'large.png');
-  const script = join(folder, 'peak.mjs');
-  const report = "process.on('exit', () => console.error('peak', process.resourceUsage().maxRSS));";
-  writeFileSync(script, `${report}\nawait import(${JSON.stringify(CLI)});\n`);
-  const done = spawnSync(process.execPath, [script, path, '-o', out], { encoding: 'utf8' });
-  expect(done.stdout).toContain(`${Math.round(width * 300)} × ${Math.round(height * 300)} px`);
-  return Number(/peak (\d+)/.exec(done.stderr)?.[1]) / 1024;
+  return peakOf(path, ['-o', join(folder, 'large.png')], `${Math.round(width * 300)} × ${Math.round(height * 300)} px`);
 };
 
 (LONG ? test : test.skip)(
@@ -236,6 +242,25 @@ const memoryAt = (width: number, height: number): number => {
     const [small, large] = [memoryAt(4, 6), memoryAt(27, 40)];
     console.log(`greatest memory: ${small.toFixed(0)} MiB for 4 × 6 in, ${large.toFixed(0)} MiB for 27 × 40 in`);
     expect(large - small).toBeLessThan(128);
+  },
+  300_000,
+);
+
+(LONG ? test : test.skip)(
+  'a film of A4 at 2400 ppi, 150 lines an inch, one bit a pixel, is rendered within the memory bound of the same at 150 ppi',
+  () => {
+    mkdirSync(join(folder, 'demo/sheets'), { recursive: true });
+    const path = join(folder, 'demo/sheets/film.json');
+    writeFileSync(path, JSON.stringify(filmSheet(join(__dirname, '../../..'))));
+    const film = join(folder, 'film.tif');
+    const at = (ppi: number, says: string): number =>
+      peakOf(path, ['-o', film, '--format', 'plates', '--marks', 'no', '--ppi', String(ppi), '--keep', join(folder, 'kept')], says);
+    const [small, large] = [at(150, '1240 × 1754 px'), at(2400, '19843 × 28063 px')];
+    console.log(`greatest memory of a film: ${small.toFixed(0)} MiB at 150 ppi, ${large.toFixed(0)} MiB at 2400`);
+    expect(large - small).toBeLessThan(128);
+    const [tags] = UTIF.decode(readFileSync(film)) as unknown as [Record<string, readonly unknown[]>];
+    // Width, length, bits of a sample, resolution: TIFF 6.0, section 8.
+    expect(['t256', 't257', 't258', 't282'].map((tag) => tags[tag]?.[0])).toEqual([19843, 28063, 1, [2400000, 1000]]);
   },
   300_000,
 );
