@@ -22,15 +22,20 @@ export function channels(rgba: usize, count: i32, red: usize, green: usize, blue
     const pixel = load<i64>(at);
     if (pixel != before) {
       before = pixel;
-      const alpha = <i32>load<i16>(at, 6);
-      let values = v128.load16x4_s(at);
-      if (alpha <= 0) values = i32x4.splat(0);
-      else if (alpha != ONE) values = unpremultipliedPixel(values, alpha);
-      became =
-        weighted(i32x4.extract_lane(values, 0), alpha, red) |
-        (weighted(i32x4.extract_lane(values, 1), alpha, green) << 16) |
-        (weighted(i32x4.extract_lane(values, 2), alpha, blue) << 32) |
-        ((<i64>alpha) << 48);
+      const alpha = <i32>(pixel >> 48);
+      if (alpha == ONE) {
+        const r = <i64>through(<i32>(pixel & 0x7fff), red);
+        const g = <i64>through(<i32>((pixel >> 16) & 0x7fff), green);
+        const b = <i64>through(<i32>((pixel >> 32) & 0x7fff), blue);
+        became = r | (g << 16) | (b << 32) | ((<i64>ONE) << 48);
+      } else {
+        const values = alpha > 0 ? unpremultipliedPixel(v128.load16x4_s(at), alpha) : i32x4.splat(0);
+        became =
+          weighted(i32x4.extract_lane(values, 0), alpha, red) |
+          (weighted(i32x4.extract_lane(values, 1), alpha, green) << 16) |
+          (weighted(i32x4.extract_lane(values, 2), alpha, blue) << 32) |
+          ((<i64>alpha) << 48);
+      }
     }
     store<i64>(to, became);
   }

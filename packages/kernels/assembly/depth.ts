@@ -23,12 +23,12 @@ export function unpremultiplied(value: i32, alpha: i32): i32 {
 @inline
 export function unpremultipliedPixel(values: v128, alpha: i32): v128 {
   const numerators = i32x4.add(i32x4.shl(values, DEPTH), i32x4.splat(alpha >> 1));
-  const by = f64x2.splat(<f64>alpha);
-  // Exact: quotients of integers this small are never rounded across a whole number.
-  const low = i32x4.trunc_sat_f64x2_s_zero(f64x2.div(f64x2.convert_low_i32x4_s(numerators), by));
-  const upper = v128.shuffle<i32>(numerators, numerators, 2, 3, 2, 3);
-  const high = i32x4.trunc_sat_f64x2_s_zero(f64x2.div(f64x2.convert_low_i32x4_s(upper), by));
-  const full = i32x4.min_s(v128.shuffle<i64>(low, high, 0, 2), i32x4.splat(ONE));
+  const by = i32x4.splat(alpha);
+  // About right, then set right: up to ONE a quotient of single precision is at most one off.
+  const about = i32x4.trunc_sat_f32x4_s(f32x4.div(f32x4.convert_i32x4_s(numerators), f32x4.splat(<f32>alpha)));
+  const rest = i32x4.sub(numerators, i32x4.mul(about, by));
+  const exact = i32x4.sub(i32x4.add(about, i32x4.shr_s(rest, 31)), i32x4.ge_s(rest, by));
+  const full = i32x4.min_s(exact, i32x4.splat(ONE));
   return v128.bitselect(values, full, i32x4(0, 0, 0, -1));
 }
 

@@ -12,7 +12,7 @@ export { filterAcross, filterDown, transpose } from './filter';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';
 export { brightest, glint, shaded } from './lights';
-export { mix, paint } from './mix';
+export { mix, paint, weigh } from './mix';
 export { moved } from './moved';
 export { noise } from './noise';
 export { alphaOf, cut, cutColours, dot, extent, light, multiply, paintTones, complement, sum, toned } from './planes';

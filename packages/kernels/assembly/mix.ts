@@ -32,6 +32,29 @@ export function mix(from: usize, to: usize, count: i32, channels: i32, share: i3
   }
 }
 
+/** Premultiplied RGBA times a weight a pixel. Four pixels at a time; the caller leaves room past the end. */
+export function weigh(rgba: usize, weights: usize, pixels: i32, out: usize): void {
+  const ones = i16x8.splat(16384);
+  for (let i = 0; i < pixels; i += 4) {
+    const four = v128.load64_zero(weights + (<usize>i << 1));
+    const at = <usize>i << 3;
+    if (!v128.any_true(four)) {
+      v128.store(out + at, i16x8.splat(0));
+      v128.store(out + at, i16x8.splat(0), 16);
+      continue;
+    }
+    const first = v128.load(rgba + at);
+    const second = v128.load(rgba + at, 16);
+    if ((i16x8.bitmask(i16x8.eq(four, ones)) & 15) == 15) {
+      v128.store(out + at, first);
+      v128.store(out + at, second, 16);
+      continue;
+    }
+    v128.store(out + at, timesEight(twoPixels(four), first));
+    v128.store(out + at, timesEight(twoPixels(v128.shuffle<i32>(four, four, 1, 1, 1, 1)), second), 16);
+  }
+}
+
 /** Premultiplied RGBA of a coverage in one colour. */
 export function paint(coverage: usize, pixels: i32, r: i32, g: i32, b: i32, out: usize): void {
   const colour = i16x8(<i16>r, <i16>g, <i16>b, 16384, <i16>r, <i16>g, <i16>b, 16384);

@@ -97,6 +97,7 @@ export interface KernelExports {
     out: N,
   ): void;
   mix(from: N, to: N, count: N, channels: N, share: N, mask: N, out: N): void;
+  weigh(rgba: N, weights: N, pixels: N, out: N): void;
   paint(coverage: N, pixels: N, r: N, g: N, b: N, out: N): void;
   paintTones(tone: N, coverage: N, pixels: N, out: N): void;
   multiply(first: N, second: N, count: N, out: N): void;

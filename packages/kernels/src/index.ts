@@ -265,6 +265,12 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       });
     },
 
+    weigh: (rgba, weights, out) =>
+      inParts(weights.length, [rgba, weights, out], (from, to) => {
+        const outAt = arena.write(out.subarray(4 * from, 4 * to));
+        wasm.weigh(arena.read(rgba.subarray(4 * from, 4 * to)), arena.read(weights.subarray(from, to)), to - from, outAt);
+      }),
+
     paint: (coverage, [r, g, b], out) =>
       inParts(coverage.length, [coverage, out], (from, to) => {
         const outAt = arena.write(out.subarray(4 * from, 4 * to));

@@ -284,6 +284,8 @@ function planeResults(
       made(`ink ${mode} ${strength}`, 4, (to) => kernels.layInk(rgba, gaps, [3000, 16384, 0], mode, strength, to));
     }
   }
+  made('weigh', 4, (to) => kernels.weigh(rgba, gaps, to));
+  made('weigh by runs', 4, (to) => kernels.weigh(rgba, hard, to));
   made('ink where it lies', 4, (to) => {
     to.set(rgba);
     kernels.layInk(to, gaps, [3000, 16384, 0], 'normal', ONE, to);

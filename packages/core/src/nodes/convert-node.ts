@@ -34,3 +34,11 @@ export const convertNode = <K extends Kind>(input: Node, kind: K, choice?: InkCh
     },
   };
 };
+
+/** Colours that all else of a print lies on: unlike others made of an ink they are kept once they are asked for again. */
+export const groundNode = (input: Node): Node<'colour'> => {
+  const colours = convertNode(input, 'colour');
+  if (colours.keeping !== 'never') return colours;
+  const { keeping: _, ...ground } = colours;
+  return ground;
+};

@@ -1,7 +1,7 @@
 import { LUMA } from '../raster/convert';
 import type { Kernels, SourcePatch } from '../raster/kernels';
 import { boxBounds, boxCoverage, insidePicture, patchArea, samplingOf, type Sampling } from '../raster/place';
-import { ONE, sizeOf, type Region } from '../raster/raster';
+import { sizeOf, type Region } from '../raster/raster';
 import { sourcePatch, tilesOfPatch, type PatchArea } from '../raster/source-patch';
 import type { SourceInfo, TileName } from '../raster/source-tiles';
 import { blankPlane } from '../raster/uniform';
@@ -126,7 +126,7 @@ export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: num
       if (channels === 1) kernels.paintTones(sampledData, null, data);
       if (!coverage) return { kind: 'colour', region, data };
       const covered = kernels.arena.plane(data.length);
-      kernels.mix(blankPlane(data.length), data, 4, ONE, coverage, covered);
+      kernels.weigh(data, coverage, covered);
       return { kind: 'colour', region, data: covered };
     },
   };

@@ -185,7 +185,7 @@ export const maskedNode = (input: Node, mask: Plane): Node => ({
       if (isSolid(weights)) return raster;
       if (isBlank(weights)) return { ...raster, data: blankPlane(raster.data.length) };
       const data = kernels.arena.plane(raster.data.length);
-      kernels.mix(blankPlane(data.length), raster.data, 4, ONE, weights, data);
+      kernels.weigh(raster.data, weights, data);
       return { ...raster, data };
     }
     if (raster.kind === 'index') throw new Error('an index plane is masked by its own node');

@@ -1,5 +1,5 @@
 import { boxAffine, boxCoverage } from '../raster/place';
-import { ONE, sizeOf } from '../raster/raster';
+import { sizeOf } from '../raster/raster';
 import { blankPlane, isBlank } from '../raster/uniform';
 import type { Beyond, Placement, Size, SurfaceRef } from '../sheet/model';
 import { surfaceColours } from '../surface/surfaces';
@@ -34,13 +34,13 @@ export const surfaceNode = ({ name, seed }: SurfaceRef, placement: Placement, px
     kind: 'colour',
     keeping: 'dear',
     want: () => undefined,
-    *render(region, { kernels: { arena, mix } }) {
+    *render(region, { kernels: { arena, weigh } }) {
       const coverage = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, arena) : null;
       if (coverage && isBlank(coverage)) return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
       const data = yield* surfaceColours({ surface: name, seed, period: null }, at, region);
       if (!coverage) return { kind: 'colour', region, data };
       const covered = arena.plane(data.length);
-      mix(blankPlane(data.length), data, 4, ONE, coverage, covered);
+      weigh(data, coverage, covered);
       return { kind: 'colour', region, data: covered };
     },
   };

@@ -369,6 +369,9 @@ export interface Kernels {
   /** from + (to − from) · share · mask. A mask has one value a pixel. */
   readonly mix: (from: Int16Array, to: Int16Array, channels: 1 | 4, share: number, mask: Int16Array | null, out: Int16Array) => void;
 
+  /** RGBA times a weight a pixel. */
+  readonly weigh: (rgba: Int16Array, weights: Int16Array, out: Int16Array) => void;
+
   /** Premultiplied RGBA of a coverage in one colour. */
   readonly paint: (coverage: Int16Array, colour: Rgb, out: Int16Array) => void;
 

@@ -1,7 +1,7 @@
 import { isWholeMode, type ModeName, type WholeMode } from '../raster/kernels';
 import { ONE } from '../raster/raster';
 import { isBlank } from '../raster/uniform';
-import { convertNode } from '../nodes/convert-node';
+import { convertNode, groundNode } from '../nodes/convert-node';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
 import { isEmpty } from '../nodes/empty-node';
@@ -17,7 +17,7 @@ export const layNode = (
 ): Node<'colour'> => {
   // On nothing there is nothing to remove; at full strength any other mode leaves the source as it is.
   if (isEmpty(beneath) && mode === 'knock-out') return beneath;
-  if (isEmpty(beneath) && strength === ONE && !mask && !atop) return convertNode(source, 'colour');
+  if (isEmpty(beneath) && strength === ONE && !mask && !atop) return groundNode(source);
   if (source.kind === 'ink' && isWholeMode(mode) && !atop && !mask) return inkLay(beneath, source as Node<'ink'>, mode, strength);
   return blendNode(beneath, convertNode(source, 'colour'), mode, strength, atop, mask);
 };

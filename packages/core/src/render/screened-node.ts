@@ -1,4 +1,4 @@
-import { ONE, type Raster } from '../raster/raster';
+import type { Raster } from '../raster/raster';
 import type { Kernels } from '../raster/kernels';
 import { blankPlane, isBlank, isSolid } from '../raster/uniform';
 import { dotted, type Dots } from '../steps/screen/dots';
@@ -30,7 +30,7 @@ const wholeOf = (raster: Exclude<Raster, { kind: 'index' }>, coverage: Int16Arra
   if (isBlank(coverage)) return { ...raster, data: blankPlane(raster.data.length) };
   if (isSolid(coverage)) return raster;
   const data = kernels.arena.plane(raster.data.length);
-  kernels.mix(blankPlane(data.length), raster.data, 4, ONE, coverage, data);
+  kernels.weigh(raster.data, coverage, data);
   // Nothing is fainter than what is still there at all.
   kernels.cutColours(data, 1, data);
   return { ...raster, data };

@@ -4,7 +4,6 @@ import type { Arena } from '../raster/arena';
 import { boxAffine, boxCoverage } from '../raster/place';
 import { rampAt, type RampPoint } from '../raster/ramp';
 import { ONE, sizeOf, times, type Region } from '../raster/raster';
-import { blankPlane } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
 import { cosDeg, sinDeg } from '../units/exact';
 import { keyOf } from '../nodes/key';
@@ -65,7 +64,7 @@ export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: numbe
     const coverage = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, kernels.arena) : null;
     if (!coverage) return { kind: 'colour', region, data };
     const covered = kernels.arena.plane(data.length);
-    kernels.mix(blankPlane(data.length), data, 4, ONE, coverage, covered);
+    kernels.weigh(data, coverage, covered);
     return { kind: 'colour', region, data: covered };
   },
 });

@@ -1,7 +1,7 @@
 import type { SourcePatch } from '../raster/kernels';
 import { filterAxis } from '../raster/filter';
 import { boxAffine, boxBounds, boxCoverage, patchArea, type Sampling } from '../raster/place';
-import { ONE, sizeOf, type ColourRaster, type Region } from '../raster/raster';
+import { sizeOf, type ColourRaster, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
 import type { PatchArea } from '../raster/source-patch';
 import { blankPlane } from '../raster/uniform';
@@ -51,7 +51,7 @@ export const sheetNode = (root: Node<'colour'>, print: SheetPrint, placement: Pl
       }
     },
     *render(region, work) {
-      const { arena, mix } = work.kernels;
+      const { arena, weigh } = work.kernels;
       const data = yield* sampled(sampling, region, 4, work, function* (area): Generator<void, SourcePatch, void> {
         const values = arena.plane(4 * area.width * area.height).fill(0);
         const inside = overlap({ ...area }, whole);
@@ -65,7 +65,7 @@ export const sheetNode = (root: Node<'colour'>, print: SheetPrint, placement: Pl
       const coverage = boxCoverage(placement, pxPerMm, region, arena);
       if (!coverage) return { kind: 'colour', region, data };
       const covered = arena.plane(data.length);
-      mix(blankPlane(data.length), data, 4, ONE, coverage, covered);
+      weigh(data, coverage, covered);
       return { kind: 'colour', region, data: covered };
     },
   };

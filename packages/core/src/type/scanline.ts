@@ -4,8 +4,9 @@ import type { Contour } from './outline';
 
 /** Lines on which each row of pixels is looked at; between the ends of a span the coverage is exact to 1/256 px. */
 const LINES = 16;
-/** Parts of a pixel that the ends of a span are told to. */
+/** Parts of a pixel that the ends of a span are told to, and how many bits they are. */
 const SHARES = 256;
+const SHARE_BITS = 8;
 /** Rows whose edges are kept together. */
 const BLOCK = 4;
 /** Rows that are covered at a go. */
@@ -40,43 +41,54 @@ class RowOfLines {
     this.windings[line] = (this.windings[line] as number) + turn;
   }
 
-  cross(line: number, share: number, turn: number): void {
-    const at = Math.max(0, Math.min(this.width * SHARES, share));
-    const packed = 2 * at + (turn > 0 ? 1 : 0);
-    const start = line * this.room;
-    let place = start + (this.counts[line] as number);
-    this.counts[line] = (this.counts[line] as number) + 1;
-    while (place > start && (this.crossings[place - 1] as number) > packed) {
-      this.crossings[place] = this.crossings[place - 1] as number;
-      place--;
+  /** Lines `first` to `last` of those from `top` on are crossed at x0 + (y − y0) · slope, `left` of which lies on the left of the region. */
+  cross(first: number, last: number, top: number, x0: number, y0: number, slope: number, left: number, turn: number): void {
+    const { counts, crossings, room } = this;
+    const most = this.width * SHARES;
+    const down = turn > 0 ? 1 : 0;
+    for (let line = first; line <= last; line++) {
+      const share = Math.floor((x0 + ((line + 0.5) / LINES - y0) * slope) * SHARES + 0.5) - left * SHARES;
+      const packed = ((share < 0 ? 0 : share > most ? most : share) << 1) | down;
+      const start = (line - top) * room;
+      const count = counts[line - top] as number;
+      let place = start + count;
+      counts[line - top] = count + 1;
+      while (place > start && (crossings[place - 1] as number) > packed) {
+        crossings[place] = crossings[place - 1] as number;
+        place--;
+      }
+      crossings[place] = packed;
     }
-    this.crossings[place] = packed;
   }
 
   /** Writes the row's coverage over nothing, from an index on; false where nothing is covered. */
   cover(out: Int16Array, start: number): boolean {
-    const { steps, width } = this;
+    const { steps, width, windings, counts, crossings, room } = this;
     let [from, to] = [width + 1, -1];
     for (let line = 0; line < LINES; line++) {
-      let winding = this.windings[line] as number;
-      const first = line * this.room;
-      const end = first + (this.counts[line] as number);
+      let winding = windings[line] as number;
+      const first = line * room;
+      const end = first + (counts[line] as number);
       if (winding === 0 && end === first) continue;
       if (winding !== 0) {
         steps[0] = (steps[0] as number) + SHARES;
         [from, to] = [0, Math.max(0, to)];
       }
       for (let i = first; i < end; i++) {
-        const packed = this.crossings[i] as number;
+        const packed = crossings[i] as number;
         const before = winding;
         winding += packed & 1 ? 1 : -1;
         if (before !== 0 && winding !== 0) continue;
         const at = packed >> 1;
-        const pixel = Math.floor(at / SHARES);
-        const into = at - pixel * SHARES;
-        const sign = winding !== 0 ? 1 : -1;
-        steps[pixel] = (steps[pixel] as number) + sign * (SHARES - into);
-        steps[pixel + 1] = (steps[pixel + 1] as number) + sign * into;
+        const pixel = at >> SHARE_BITS;
+        const into = at & (SHARES - 1);
+        if (winding !== 0) {
+          steps[pixel] = (steps[pixel] as number) + SHARES - into;
+          steps[pixel + 1] = (steps[pixel + 1] as number) + into;
+        } else {
+          steps[pixel] = (steps[pixel] as number) - SHARES + into;
+          steps[pixel + 1] = (steps[pixel + 1] as number) - into;
+        }
         if (pixel < from) from = pixel;
         if (pixel + 1 > to) to = pixel + 1;
       }
@@ -200,10 +212,7 @@ export class Fill {
       for (let line = first; line <= last; line++) lines.wind(line - top, turn);
     } else if ((this.least[edge] as number) < left + lines.width) {
       const [x0, y0, slope] = [this.x0[edge] as number, this.y0[edge] as number, this.slope[edge] as number];
-      for (let line = first; line <= last; line++) {
-        const x = x0 + ((line + 0.5) / LINES - y0) * slope;
-        lines.cross(line - top, Math.floor(x * SHARES + 0.5) - left * SHARES, turn);
-      }
+      lines.cross(first, last, top, x0, y0, slope, left, turn);
     }
   }
 }

@@ -256,6 +256,10 @@ export const referenceKernels: Kernels = {
     }
   },
 
+  weigh(rgba, weights, out) {
+    for (let i = 0; i < rgba.length; i++) out[i] = times(rgba[i] as number, weights[i >> 2] as number);
+  },
+
   paint(coverage, colour, out) {
     for (let i = 0; i < coverage.length; i++) {
       const alpha = coverage[i] as number;

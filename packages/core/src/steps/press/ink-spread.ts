@@ -63,11 +63,14 @@ interface Edge {
   readonly spreadPx: number;
 }
 
+/** The normal quantile of each soft value. */
+const quantiles = once(() => Float64Array.from({ length: ONE + 1 }, (_, v) => normalQuantile(v / ONE)));
+
 /** Distance into the ink, grown by the spread, of each soft value: ½ + (d + spread) / (2 · far), 0 and 1 where that is sure. */
 const distances = remembering(
   12,
   ({ sigmaPx, farPx, spreadPx }: Edge) => `${sigmaPx} ${farPx} ${spreadPx}`,
-  ({ sigmaPx, farPx, spreadPx }) => toneTable((g) => 0.5 + (sigmaPx * normalQuantile(g) + spreadPx) / (2 * farPx)),
+  ({ sigmaPx, farPx, spreadPx }) => toneTable((g) => 0.5 + (sigmaPx * (quantiles()[g * ONE] as number) + spreadPx) / (2 * farPx)),
 );
 
 /** Coverage of each distance: a pixel wide passage, or all or nothing. */
