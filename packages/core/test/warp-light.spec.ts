@@ -19,6 +19,7 @@ import {
 } from '../src';
 import { drawn } from './support/pictures';
 import { readThrough } from '../src/raster/ways';
+import { edgeDistance } from '../src/steps/light/edge-distance';
 import { dotted, SHEET_DOTS } from '../src/steps/screen/dots';
 import { cv, opencv } from './support/opencv';
 import { flat, graphOf, kernels, pass, picture, planeOf, rasterOf, sheet, step, workOf } from './support/sheets';
@@ -119,6 +120,24 @@ const alphaAt = (raster: ColourRaster | InkRaster, x: number, y: number): number
   const i = Math.floor(y * 5) * SIDE + Math.floor(x * 5);
   return (raster.kind === 'ink' ? (raster.coverage[i] as number) : (raster.data[4 * i + 3] as number)) / ONE;
 };
+
+test.each(['outwards', 'inwards'] as const)('distances %s from ink in some rows are those of the whole plane', (way) => {
+  const region = { x: 7, y: -20, width: 60, height: 120 };
+  const window = { x: 20, y: 0, width: 30, height: 80 };
+  for (const [top, rows] of [
+    [40, 9],
+    [0, 3],
+    [117, 3],
+    [60, 1],
+    [0, 0],
+  ] as const) {
+    const coverage = new Int16Array(sizeOf(region));
+    for (let row = top; row < top + rows; row++) coverage.fill(ONE, row * region.width + 11, row * region.width + 33);
+    const whole = new Int16Array(sizeOf(window));
+    kernels.distance(coverage, region, 12.5, way === 'inwards', window, whole);
+    expect(edgeDistance(coverage, region, 12.5, way, window, kernels)).toEqual(whole);
+  }
+});
 
 test('a halo fades with the distance to the edge, all round alike, and is gone at its reach', () => {
   const { own } = square([step('halo', { reach: 4, falloff: 0.5, strength: 1 })]);

@@ -1,6 +1,8 @@
 import type { Kernels } from '../../raster/kernels';
 import { ONE, sizeOf, type Region } from '../../raster/raster';
+import { crop, grow, overlap } from '../../raster/region';
 import { isBlank, isSolid, uniformPlane } from '../../raster/uniform';
+import { rowsWithInk } from './rows-with-ink';
 
 /**
  * Distance from each pixel of a window to the nearest one that is covered (outwards) or is not (inwards), between centres, as a share
@@ -12,12 +14,25 @@ export const edgeDistance = (
   mostPx: number,
   way: 'outwards' | 'inwards',
   window: Region,
-  { arena, distance }: Kernels,
+  kernels: Kernels,
 ): Int16Array => {
+  const { arena, distance } = kernels;
   const inwards = way === 'inwards';
-  if (isBlank(coverage)) return uniformPlane(sizeOf(window), inwards ? 0 : ONE);
-  if (isSolid(coverage)) return uniformPlane(sizeOf(window), inwards ? ONE : 0);
+  const far = inwards ? 0 : ONE;
+  if (isSolid(coverage)) return uniformPlane(sizeOf(window), ONE - far);
+  const ink = isBlank(coverage) ? null : rowsWithInk(coverage, region, kernels);
+  // Rows as far from all ink as is told apart are all alike.
+  const reach = Math.ceil(mostPx) + 1;
+  const near = ink && rowsOf(window, inwards ? ink : grow(ink, reach));
+  if (!near) return uniformPlane(sizeOf(window), far);
+  const read = rowsOf(region, grow(near, reach)) as Region;
   const out = arena.plane(sizeOf(window));
-  distance(coverage, region, mostPx, inwards, window, out);
+  const at = (near.y - window.y) * window.width;
+  const end = at + sizeOf(near);
+  out.fill(far, 0, at).fill(far, end);
+  distance(crop(coverage, region, read, arena), read, mostPx, inwards, near, out.subarray(at, end));
   return out;
 };
+
+/** A region's rows that are another's too. */
+const rowsOf = (region: Region, { y, height }: Region): Region | null => overlap(region, { ...region, y, height });

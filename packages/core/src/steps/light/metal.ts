@@ -13,6 +13,7 @@ import type { SheetPoint } from '../../fields/values';
 import { defineStep, type StepAt } from '../declare';
 import { toneTable } from '../tone/table';
 import { edgeDistance } from './edge-distance';
+import { rowsWithInk } from './rows-with-ink';
 
 /*
  * Lettering as cast metal: its edges fall away as a bevel, whose slope comes from the distance to the edge; the face mirrors a horizon;
@@ -143,15 +144,18 @@ export const metal = defineStep({
   readsMap: ({ mirrors, texture }) => (mirrors === PICTURE && texture ? { of: texture, lies: { middle: null, size: 1, turn: 0 } } : null),
   summary: ({ width, mirrors }) => `bevel ${Number(width.toFixed(1))} mm, ${mirrors}`,
   *apply(input, params, at, kernels) {
-    const { region: wide } = input;
     const { arena } = kernels;
     const widthPx = Math.max(1, params.width * at.pxPerMm);
-    const coverage = arena.plane(sizeOf(wide));
-    kernels.alphaOf(input.data, coverage);
+    const all = arena.plane(sizeOf(input.region));
+    kernels.alphaOf(input.data, all);
     yield;
-    const inner = at.wanted;
+    const inner = rowsWithInk(crop(all, input.region, at.wanted, arena), at.wanted, kernels);
+    if (!inner) return { kind: 'colour', region: at.wanted, data: blankPlane(4 * sizeOf(at.wanted)) };
+    // Rows without ink are bare, and those of the input that only they would read say nothing.
+    const beyond = at.wanted.y - input.region.y;
+    const wide = { ...input.region, y: inner.y - beyond, height: inner.height + 2 * beyond };
+    const coverage = crop(all, input.region, wide, arena);
     const there = crop(coverage, wide, inner, arena);
-    if (kernels.sum(there) === 0) return { kind: 'colour', region: inner, data: blankPlane(4 * sizeOf(inner)) };
     const region = grow(inner, 1);
     const height = heights(coverage, wide, region, widthPx, params.chisel, kernels);
     yield;
@@ -171,7 +175,10 @@ export const metal = defineStep({
     const wave = { grain: WAVE * params.width, octaves: 2, seed: 4 * params.seed + 2 };
     const waves = noisePlane(wave, { ...at, draft: false }, inner, kernels, { gate });
     yield;
-    const data = arena.plane(4 * sizeOf(inner));
+    const whole = arena.plane(4 * sizeOf(at.wanted));
+    if (inner.height < at.wanted.height) whole.fill(0);
+    const from = 4 * (inner.y - at.wanted.y) * inner.width;
+    const data = whole.subarray(from, from + 4 * sizeOf(inner));
     const map = at.map ? crop(at.map.tone, at.map.region, inner, arena) : null;
     const casting = {
       widthPx,
@@ -191,7 +198,7 @@ export const metal = defineStep({
       kernels.castMetal({ ...casting, ...noises, heights: raised, map: map && part(map) }, part(there), band, to);
       yield;
     }
-    return { kind: 'colour', region: inner, data };
+    return { kind: 'colour', region: at.wanted, data: whole };
   },
 });
 
