@@ -6,6 +6,7 @@ import {
   paste,
   pathOf,
   pointOn,
+  sizeOf,
   stepOfKind,
   trueScale,
   upgradedStep,
