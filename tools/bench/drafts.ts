@@ -107,8 +107,12 @@ export const draftRows = async (folder: string): Promise<void> => {
   console.log('');
   console.log('Readings after a pause, and the longest stretch of any task, poster');
   const open = host.open(poster);
+  for (const [row, sheet, change] of rows.slice(0, 7)) {
+    const took = Array.from({ length: 9 }, (_, n) => host.run(host.open(change(sheet, n)), { kind: 'inks', version: 1 })).slice(2);
+    say(`ink shares after ${row}`, median(took.map(({ ms }) => ms)), 60, Math.max(...took.map(({ stretch }) => stretch)));
+  }
   for (const [row, task, bound] of [
-    ['ink shares', { kind: 'inks', version: 1 }, 60],
+    ['ink shares of the sheet as it is', { kind: 'inks', version: 1 }, 60],
     ['about what wear takes', { kind: 'worn', version: 1, band: null }, null],
     ['a 1 : 1 tile, true', { kind: 'tile', version: 1, quality: 'true', halvings: 0, side: 512, x: 4, y: 6 }, null],
     [
