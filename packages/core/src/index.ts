@@ -69,6 +69,7 @@ export * from './plates/wear-readings';
 export * from './plates/why';
 export * from './raster/arena';
 export * from './raster/blur';
+export * from './raster/cells';
 export * from './raster/coarse';
 export * from './raster/colour';
 export * from './raster/noise';

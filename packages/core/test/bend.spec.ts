@@ -13,6 +13,7 @@ const line = (...points: readonly number[]): string => pathOf(points.map((mm) =>
 const GREY = drawn('grey', 16, 16, 1, () => 0.6);
 const SCREEN = step('screen', { lpi: 12, angle: 15, auto: false, detail: 1 });
 const STOCHASTIC = step('stochastic', { dot: 0.9, angle: 15 });
+const DIFFUSION = step('error-diffusion', { dot: 0.9 });
 const dots = (steps: readonly Step[], screen = SCREEN): InkRaster =>
   treatedPicture(GREY, [step('grey-response'), ...steps, screen], { size: SIZE, ppi: PPI }).raster as InkRaster;
 
@@ -22,6 +23,7 @@ const DRAG: BendStroke = { way: 'drag', size: 24, strength: 0.5, path: line(5, 3
 test.each([
   ['a dot screen', SCREEN],
   ['a stochastic screen', STOCHASTIC],
+  ['error diffusion', DIFFUSION],
 ])('dots of %s along a dragged stroke are those that were before it, as far as it drags; beyond its brush nothing moves', (_, screen) => {
   const [still, moved] = [dots([], screen), dots([bent([DRAG])], screen)];
   const at = ({ coverage }: InkRaster, x: number, y: number): number => coverage[y * SIDE + x] as number;
@@ -42,9 +44,28 @@ test.each([
 test.each([
   ['a dot screen', SCREEN],
   ['a stochastic screen', STOCHASTIC],
+  ['error diffusion', DIFFUSION],
 ])('bent dots of %s still print their tone', (_, screen) => {
   const stir: BendStroke = { way: 'stir', size: 50, strength: 1, path: line(30, 30) };
   expect(Math.abs(meanOf(dots([bent([stir, DRAG])], screen).coverage) - 0.4)).toBeLessThan(0.006);
+});
+
+test.each([
+  ['a dot screen', SCREEN],
+  ['a stochastic screen', STOCHASTIC],
+  ['error diffusion', DIFFUSION],
+])('bent dots of %s leave the picture where it is', (_, screen) => {
+  const halves = drawn('halves', 64, 64, 1, (x) => (x < 0.5 ? 1 : 0.02));
+  const inkFrom = (steps: readonly Step[]): number => {
+    const { coverage } = treatedPicture(halves, [step('grey-response'), ...steps, screen], { size: SIZE, ppi: PPI }).raster as InkRaster;
+    // Where ink begins, on the mean of the rows that the stroke drags farthest.
+    let sum = 0;
+    for (let y = 290; y < 310; y++) sum += coverage.subarray(y * SIDE, (y + 1) * SIDE).findIndex((ink) => ink > ONE / 2);
+    return sum / 20;
+  };
+  const [still, moved] = [inkFrom([]), inkFrom([bent([DRAG])])];
+  expect(Math.abs(still - 300)).toBeLessThan(10);
+  expect(Math.abs(moved - 300)).toBeLessThan(10);
 });
 
 const stroke = fc.record({

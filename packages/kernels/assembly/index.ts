@@ -25,4 +25,5 @@ export { dropSpecks } from './specks';
 export { table } from './table';
 export { lineScreen, spotScreen } from './threshold-screens';
 export { roughEdge } from './rough-edge';
+export { cellDots } from './cell-dots';
 export { scatter } from './scatter';

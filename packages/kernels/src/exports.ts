@@ -5,6 +5,23 @@ export interface KernelExports {
   grey(rgba: N, pixels: N, sr: N, sg: N, sb: N, tone: N, coverage: N): N;
   greyByHue(rgba: N, pixels: N, sr: N, sg: N, sb: N, response: N, tone: N, coverage: N): N;
   table(values: N, count: N, entries: N, out: N): void;
+  cellDots(
+    bits: N,
+    rowBytes: N,
+    first: N,
+    cellPx: N,
+    columns: N,
+    rows: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    waysX: N,
+    waysY: N,
+    across: N,
+    down: N,
+    out: N,
+  ): void;
   scatter(
     ink: N,
     width: N,

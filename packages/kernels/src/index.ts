@@ -1,6 +1,7 @@
 import {
   BEYOND_NUMBERS,
   CATMULL_ROM,
+  cellOf,
   DITHER_TILE,
   from8,
   GLINT_RAY_VALUES,
@@ -415,6 +416,16 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     guidance: (means, squares, epsilon, slopes, offsets) =>
       call(() => wasm.guidance(arena.read(means), arena.read(squares), means.length, epsilon, arena.write(slopes), arena.write(offsets))),
+
+    cellDots: ({ cellPx, columns, rows, bits, rowBytes }, { x, y, width, height }, ways, out) =>
+      call(() => {
+        // The rows of cells that the region, or what it is moved to, lies in.
+        const most = ways ? Math.ceil(Math.abs(ways.down) / 256) + 1 : 0;
+        const [first, last] = [cellOf(y - most, cellPx, rows), cellOf(y + height + most, cellPx, rows)];
+        const by = ways ? ([arena.read(ways.x), arena.read(ways.y), ways.across, ways.down] as const) : ([0, 0, 0, 0] as const);
+        const here = arena.read(bits.subarray(first * rowBytes, (last + 1) * rowBytes));
+        wasm.cellDots(here, rowBytes, first, cellPx, columns, rows, x, y, width, height, ...by, arena.write(out));
+      }),
 
     scatter: (ink, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, tile, ways, out) =>
       call(() => {

@@ -454,6 +454,8 @@ function planeResults(
     ['still', null],
     ['bent', { x: signed, y: tone, across: 900, down: -700 }],
   ] as const) {
+    const cells = { cellPx: 3.7, columns: 40, rows: 30, bits: new Uint8Array(5 * 30).map((_, i) => i * 37), rowBytes: 5 };
+    made(`cell dots, ${name}`, 1, (to) => kernels.cellDots(cells, { x: -5, y: 11, width, height }, drift, to));
     made(`scatter, ${name}`, 1, (to) => kernels.scatter(tone, { x: -5, y: 11, width, height }, screenGrid(93.7, 22.5), dots, drift, to));
   }
   const source = { x: -9, y: 12, width: width + 3, height: height + 9 };
@@ -565,6 +567,7 @@ const CHANGES = [
   ['distance.ts', 'Math.ceil(most) + 1', 'Math.ceil(most) - 1'],
   ['moved.ts', 'twice - 1 - p', 'twice - p'],
   ['moved.ts', 'max(left, boxX)', 'left'],
+  ['cell-dots.ts', '<f64>(count - 1)', '<f64>count'],
   ['scatter.ts', 'DOT_BITS: u32 = 26', 'DOT_BITS: u32 = 27'],
   ['chance.ts', '4294967296', '4300000000'],
   ['rough-edge.ts', 'WEAKER: f64 = 0.55', 'WEAKER: f64 = 0.56'],

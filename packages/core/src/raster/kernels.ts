@@ -1,4 +1,5 @@
 import type { Arena } from './arena';
+import type { Cells } from './cells';
 import type { Region, Rgb } from './raster';
 
 /** Values of a hue knot: what is added to the red and blue chroma of each red and blue chroma (a 2 × 2 matrix), and to the grey of the span. */
@@ -305,6 +306,9 @@ export interface Kernels {
 
   /** table[value] for each value, clamped to 0 … ONE first. `table` has ONE + 1 values. */
   readonly table: (values: Int16Array, table: Int16Array, out: Int16Array) => void;
+
+  /** Pixels of the cells that are set; with ways, of the cell that they lead to. */
+  readonly cellDots: (cells: Cells, region: Region, ways: Ways | null, out: Int16Array) => void;
 
   /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile; with ways, in the place that they lead to. */
   readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, ways: Ways | null, out: Int16Array) => void;

@@ -1,11 +1,11 @@
 import { ONE, type IndexRaster, type Region, type ToneRaster } from '../raster/raster';
-import { cellOf } from '../raster/cells';
+import { cellOf, type Cells } from '../raster/cells';
 import { bandsOf, tilesOf } from '../raster/region';
 import { uniformPlane } from '../raster/uniform';
 import { READ_TILE } from '../nodes/statistics-node';
 import { keyOf } from '../nodes/key';
 import { rendered, scoped, wantOnce, type Node } from '../nodes/node';
-import type { Cells, CellsWish } from '../steps/declare';
+import type { CellsWish } from '../steps/declare';
 
 /** The cells of a sheet: how many pixels one is wide and high, and how many there are. */
 export type CellGrid = Pick<Cells, 'cellPx' | 'columns' | 'rows'>;

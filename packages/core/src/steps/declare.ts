@@ -1,3 +1,4 @@
+import type { Cells } from '../raster/cells';
 import type { Kernels, Ways } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
 import type { Edges, PictureRef, Placement, Size, SurfaceRef } from '../sheet/model';
@@ -70,15 +71,6 @@ export interface Bend {
   readonly name: unknown;
   /** The plane of ways along one axis, of the region of the coarse copies (or `wanted` without any). */
   readonly ways: (axis: 'x' | 'y', at: StepAt, region: Region, kernels: Kernels) => Int16Array;
-}
-
-/** Which cells are set: cell (c, r) is bit c & 7 of byte r · rowBytes + (c >> 3). */
-export interface Cells {
-  readonly cellPx: number;
-  readonly columns: number;
-  readonly rows: number;
-  readonly bits: Uint8Array;
-  readonly rowBytes: number;
 }
 
 export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' | 'light' | 'colour';

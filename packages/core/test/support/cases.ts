@@ -104,6 +104,14 @@ export const CASES: readonly (readonly [string, Sheet])[] = [
     ]),
   ],
   [
+    'error diffusion on a bend of the dots',
+    sheet([
+      pass('art', picture('motley'), {
+        steps: [step('bend', { ...LIVELY.bend, bent: 'the dots' }), step('error-diffusion', LIVELY['error-diffusion'])],
+      }),
+    ]),
+  ],
+  [
     'a cut-out whose edge has lost the colour of its ground',
     sheet([pass('art', picture('motley'), { masks: [cutOut([700, 900, 3100, 3900], { outline: 'ellipse', cleaned: 1.2 })] })]),
   ],

@@ -17,6 +17,7 @@ import { planes } from './planes';
 import { hued, relit } from './relit';
 import { dropSpecks } from './specks';
 import { spotAt } from './spot';
+import { cellDots } from './cell-dots';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { roughEdge } from './rough-edge';
 
@@ -136,6 +137,8 @@ export const referenceKernels: Kernels = {
       }
     }
   },
+
+  cellDots,
 
   scatter(ink, { x: left, y: top, width, height }, grid, tile, ways, out) {
     for (let row = 0, i = 0; row < height; row++) {

@@ -125,4 +125,7 @@ export const bendNodes = (
 
 /** The input moved by a bend. */
 export const bentPicture = (input: Node, bend: BendNodes, callOf: Calls): Node =>
-  stepNode(input, { ...callOf(movedStep(bend.mostMm), {}), bend });
+  stepNode(input, { ...callOf(movedStep(Math.abs(bend.mostMm)), {}), bend });
+
+/** A bend the other way: what it moves to a place comes back to about where it was. */
+export const opposite = (bend: BendNodes): BendNodes => ({ ...bend, mostMm: -bend.mostMm });

@@ -22,7 +22,7 @@ import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { cellGrid, cellsNode } from '../cells-node';
 import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
-import { bendNodes, bentPicture, type BendZone } from './bends';
+import { bendNodes, bentPicture, opposite, type BendZone } from './bends';
 import { edgesOf, isAllOrNothing, isTrue, referenceTo, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { stepName, type PlateNode } from './graph';
@@ -212,7 +212,10 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
   const map = straight && bend ? bentPicture(straight, bend, (part, given) => callOf(unbent, pass, step, part, given, straight)) : straight;
   const mapTones = wish?.tones ? mapTonesOf(context, wish, pass, declaration.title) : null;
   if (straight) context.records.maps.set(stepName(pass.id, step.id), { map: straight, tones: mapTones });
-  const cells = cellsOf(declaration, params, input, context);
+  // Cells are decided by what lies where their dots come to lie.
+  const decided =
+    bend && declaration.cells ? bentPicture(input, opposite(bend), (part, given) => callOf(unbent, pass, step, part, given, input)) : input;
+  const cells = cellsOf(declaration, params, decided, context);
   const spotWish = declaration.readsSpot?.(params) ?? null;
   return {
     declaration,

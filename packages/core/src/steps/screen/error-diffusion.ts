@@ -1,6 +1,5 @@
 import { choice, length, seed, share, toggle } from '../../fields/dials';
-import { cellOf } from '../../raster/cells';
-import { ONE, sizeOf } from '../../raster/raster';
+import { sizeOf } from '../../raster/raster';
 import { chanceAt } from '../../units/noise';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep, type CellsWish } from '../declare';
@@ -70,6 +69,7 @@ export const errorDiffusion = defineStep({
   amount: 'mix',
   reach: () => 0,
   locality: 'whole',
+  followsBends: true,
   cells: ({ kernel, dot, serpentine, loose, seed: number, carries }) => ({
     size: dot,
     name: ['error diffusion', kernel, serpentine, loose, number, carries],
@@ -87,20 +87,9 @@ export const errorDiffusion = defineStep({
   *apply(input, { ink }, at, kernels) {
     const { region } = input;
     const coverage = kernels.arena.plane(sizeOf(region));
-    coverage.fill(0);
-    const { cells } = at;
-    if (cells) {
-      const { cellPx, columns, rows, bits, rowBytes } = cells;
-      const across = Int32Array.from({ length: region.width }, (_, x) => cellOf(region.x + x, cellPx, columns));
-      for (let y = 0, i = 0; y < region.height; y++) {
-        const line = cellOf(region.y + y, cellPx, rows) * rowBytes;
-        for (let x = 0; x < region.width; x++, i++) {
-          const column = across[x] as number;
-          if (((bits[line + (column >> 3)] as number) >> (column & 7)) & 1) coverage[i] = ONE;
-        }
-        if (y % 128 === 127) yield;
-      }
-    }
+    if (at.cells) kernels.cellDots(at.cells, region, at.bend, coverage);
+    else coverage.fill(0);
+    yield;
     if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region, coverage, colour: at.colourOf(ink) };
   },

@@ -5,7 +5,6 @@ import { share, stepOfKind, type Pass, type Sheet, type Step, type StepKind } fr
 import { dialLines } from './dial-lines';
 import { RangedField } from './fields/ranged-field';
 import { Editing } from '../editing';
-import { BendExtra } from './extras/bend-extra';
 import { DisplaceExtra } from './extras/displace-extra';
 import { GainExtra } from './extras/gain-extra';
 import { GreyExtra } from './extras/grey-extra';
@@ -32,7 +31,6 @@ const EXTRAS: Partial<Record<StepKind, { readonly type: Type<unknown>; readonly 
   posterise: { type: TonesExtra, first: false },
   screen: { type: ScreenExtra, first: false },
   'process-screen': { type: PlatesExtra, first: false },
-  bend: { type: BendExtra, first: true },
   displace: { type: DisplaceExtra, first: true },
   stretch: { type: StretchExtra, first: false },
   'channel-screen': { type: PlatesExtra, first: false },
