@@ -68,6 +68,25 @@ test.each([
   expect(Math.abs(moved - 300)).toBeLessThan(10);
 });
 
+test.each(['spread', 'stir', 'gather'] as const)('diffused dots that a strong stroke moves (%s) leave the picture where it is', (way) => {
+  const bars = drawn('bars', 240, 240, 1, (x) => (Math.floor(x * 10) % 2 === 0 ? 0.95 : 0.05));
+  const inked = (steps: readonly Step[]): InkRaster =>
+    treatedPicture(bars, [step('grey-response'), ...steps, step('error-diffusion', { dot: 0.2 })], { size: SIZE, ppi: PPI })
+      .raster as InkRaster;
+  const [still, moved] = [inked([]), inked([bent([{ way, size: 50, strength: 1, path: line(30, 30) }])])];
+  // Means of squares of 2 mm.
+  const mean = ({ coverage }: InkRaster, column: number, row: number): number => {
+    let sum = 0;
+    for (let y = 20 * row; y < 20 * row + 20; y++)
+      for (let x = 20 * column; x < 20 * column + 20; x++) sum += coverage[y * SIDE + x] as number;
+    return sum / 400 / ONE;
+  };
+  let most = 0;
+  for (let row = 0; row < 30; row++)
+    for (let column = 0; column < 30; column++) most = Math.max(most, Math.abs(mean(still, column, row) - mean(moved, column, row)));
+  expect(most).toBeLessThan(0.12);
+});
+
 const stroke = fc.record({
   way: fc.constantFrom('drag' as const, 'stir' as const, 'gather' as const, 'spread' as const, 'calm' as const),
   size: fc.double({ min: 8, max: 60, noNaN: true }),

@@ -26,4 +26,5 @@ export { table } from './table';
 export { lineScreen, spotScreen } from './threshold-screens';
 export { roughEdge } from './rough-edge';
 export { cellDots } from './cell-dots';
+export { inverseWays } from './inverse-ways';
 export { scatter } from './scatter';

@@ -22,6 +22,7 @@ export interface KernelExports {
     down: N,
     out: N,
   ): void;
+  inverseWays(of: N, waysX: N, waysY: N, across: N, down: N, stride: N, rows: N, left: N, top: N, width: N, height: N, out: N): void;
   scatter(
     ink: N,
     width: N,

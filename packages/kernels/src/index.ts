@@ -427,6 +427,14 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.cellDots(here, rowBytes, first, cellPx, columns, rows, x, y, width, height, ...by, arena.write(out));
       }),
 
+    inverseWays: (of, { x, y, across, down }, region, window, out) =>
+      call(() => {
+        const planes = [arena.read(of), arena.read(x), arena.read(y)] as const;
+        const [left, top] = [window.x - region.x, window.y - region.y];
+        const size = [region.width, region.height, left, top, window.width, window.height] as const;
+        wasm.inverseWays(...planes, across, down, ...size, arena.write(out));
+      }),
+
     scatter: (ink, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, tile, ways, out) =>
       call(() => {
         const u = (u0 + Math.imul(x, ux) + Math.imul(y, uy)) | 0;

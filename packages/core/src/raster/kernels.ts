@@ -310,6 +310,12 @@ export interface Kernels {
   /** Pixels of the cells that are set; with ways, of the cell that they lead to. */
   readonly cellDots: (cells: Cells, region: Region, ways: Ways | null, out: Int16Array) => void;
 
+  /**
+   * A plane's values at the places that ways lead back from: at q its value at p, where p is q moved by the ways at p. Plane and ways lie
+   * on a region that reaches as far beyond the window as they lead; found step by step, to a pixel.
+   */
+  readonly inverseWays: (of: Int16Array, ways: Ways, region: Region, window: Region, out: Int16Array) => void;
+
   /** Dots that are there where there is more ink than a tile says, in its place on a grid of 2^32 a tile; with ways, in the place that they lead to. */
   readonly scatter: (ink: Int16Array, region: Region, grid: ScreenGrid, tile: Int16Array, ways: Ways | null, out: Int16Array) => void;
 

@@ -18,6 +18,7 @@ import { hued, relit } from './relit';
 import { dropSpecks } from './specks';
 import { spotAt } from './spot';
 import { cellDots } from './cell-dots';
+import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { roughEdge } from './rough-edge';
 
@@ -139,6 +140,7 @@ export const referenceKernels: Kernels = {
   },
 
   cellDots,
+  inverseWays,
 
   scatter(ink, { x: left, y: top, width, height }, grid, tile, ways, out) {
     for (let row = 0, i = 0; row < height; row++) {

@@ -1,7 +1,7 @@
 import { keyOf } from '../../nodes/key';
-import { rendered, type Node } from '../../nodes/node';
+import { rendered, wantOnce, type Node } from '../../nodes/node';
 import { planeOf, type Plane } from '../../nodes/plane-nodes';
-import { crop } from '../../raster/region';
+import { crop, grow } from '../../raster/region';
 import { ONE, sizeOf } from '../../raster/raster';
 import { blankPlane, isSolid } from '../../raster/uniform';
 import { movedRaster, readThrough } from '../../raster/ways';
@@ -127,5 +127,24 @@ export const bendNodes = (
 export const bentPicture = (input: Node, bend: BendNodes, callOf: Calls): Node =>
   stepNode(input, { ...callOf(movedStep(Math.abs(bend.mostMm)), {}), bend });
 
-/** A bend the other way: what it moves to a place comes back to about where it was. */
-export const opposite = (bend: BendNodes): BendNodes => ({ ...bend, mostMm: -bend.mostMm });
+/** The bend that brings back what a bend moved: at q it leads to the p whose way leads to q. */
+export const inverseBend = (bend: BendNodes, pxPerMm: number): BendNodes => {
+  const { x, y, mostMm } = bend;
+  const most = Math.round(mostMm * pxPerMm * 256);
+  const reach = Math.ceil(mostMm * pxPerMm) + 2;
+  const of = (axis: 'x' | 'y'): Plane => ({
+    key: keyOf('bend inverse', { axis, most }, [x, y]),
+    kind: 'tone',
+    want(region, wants, work) {
+      for (const ways of [x, y]) wantOnce(ways, grow(region, reach), wants, work);
+    },
+    *render(region, work) {
+      const wide = grow(region, reach);
+      const ways = { x: (yield* rendered(x, wide, work)).tone, y: (yield* rendered(y, wide, work)).tone };
+      const tone = work.kernels.arena.plane(sizeOf(region));
+      work.kernels.inverseWays(ways[axis], { ...ways, across: most, down: most }, wide, region, tone);
+      return { kind: 'tone', region, tone, coverage: null };
+    },
+  });
+  return { x: of('x'), y: of('y'), mostMm: -mostMm };
+};

@@ -22,7 +22,7 @@ import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { cellGrid, cellsNode } from '../cells-node';
 import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
-import { bendNodes, bentPicture, opposite, type BendZone } from './bends';
+import { bendNodes, bentPicture, inverseBend, type BendZone } from './bends';
 import { edgesOf, isAllOrNothing, isTrue, referenceTo, type Context } from './context';
 import { shareOf } from '../../raster/raster';
 import { stepName, type PlateNode } from './graph';
@@ -214,7 +214,9 @@ const callOf = (context: Context, pass: Pass, step: Step, declaration: AnyStep, 
   if (straight) context.records.maps.set(stepName(pass.id, step.id), { map: straight, tones: mapTones });
   // Cells are decided by what lies where their dots come to lie.
   const decided =
-    bend && declaration.cells ? bentPicture(input, opposite(bend), (part, given) => callOf(unbent, pass, step, part, given, input)) : input;
+    bend && declaration.cells
+      ? bentPicture(input, inverseBend(bend, at.pxPerMm), (part, given) => callOf(unbent, pass, step, part, given, input))
+      : input;
   const cells = cellsOf(declaration, params, decided, context);
   const spotWish = declaration.readsSpot?.(params) ?? null;
   return {
