@@ -458,16 +458,10 @@ function planeResults(
     made(`cell dots, ${name}`, 1, (to) => kernels.cellDots(cells, { x: -5, y: 11, width, height }, drift, to));
     made(`scatter, ${name}`, 1, (to) => kernels.scatter(tone, { x: -5, y: 11, width, height }, screenGrid(93.7, 22.5), dots, drift, to));
   }
-  const inner = { x: 2, y: 1, width: Math.max(1, width - 4), height: Math.max(1, height - 3) };
-  const led = { x: signed, y: planeOf(pixels, 10), across: 500, down: -400 };
-  const back = fresh(pixels).subarray(0, inner.width * inner.height);
-  kernels.inverseWays(
-    tone,
-    led,
-    { x: 0, y: 0, width, height },
-    width > 4 && height > 3 ? inner : { x: 0, y: 0, width: 1, height: 1 },
-    back,
-  );
+  const wholly = { x: 0, y: 0, width, height };
+  const inner = width > 4 && height > 3 ? { x: 2, y: 1, width: width - 4, height: height - 3 } : wholly;
+  const back = new Int16Array(inner.width * inner.height);
+  kernels.inverseWays(tone, { x: signed, y: planeOf(pixels, 10), across: 500, down: -400 }, wholly, inner, back);
   out['inverse ways'] = back;
   const source = { x: -9, y: 12, width: width + 3, height: height + 9 };
   const [under, drawn] = [planeOf(source.width * source.height, 8), coloursOf(source.width * source.height, 9)];
