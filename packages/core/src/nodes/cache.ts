@@ -1,5 +1,6 @@
-import { bytesOf, type Raster, type Region } from '../raster/raster';
+import type { Raster, Region } from '../raster/raster';
 import { uniformValue } from '../raster/uniform';
+import type { Planes } from './rasters';
 
 /** A cache by content key, bounded by bytes; what was used longest ago goes first. */
 export class ByteCache<V> {
@@ -52,10 +53,9 @@ export class ByteCache<V> {
 export type Keeping = 'dear' | 'grid' | 'shared' | 'never';
 
 /** Bytes that nothing else holds: planes of one value are shared. */
-const ownBytes = (raster: Raster): number => {
+const ownBytes = (raster: Planes): number => {
   const own = (plane: Int16Array | null): number => (plane && uniformValue(plane) === null ? plane.byteLength : 0);
   if (raster.kind === 'tone') return own(raster.tone) + own(raster.coverage);
-  if (raster.kind === 'index') return bytesOf(raster);
   return own(raster.kind === 'colour' ? raster.data : raster.coverage);
 };
 
@@ -72,7 +72,7 @@ const MOST_ASKED = 4096;
  */
 export class Pool {
   private readonly cache: ByteCache<Raster>;
-  private readonly ahead: ByteCache<{ readonly region: Region; readonly raster: Raster }>;
+  private readonly ahead: ByteCache<{ readonly region: Region; readonly raster: Planes }>;
   private readonly asked = new Set<string>();
 
   /**
@@ -125,12 +125,12 @@ export class Pool {
   }
 
   /** Holds what a coarse grid was made of until the block that begins at the region's corner is rendered: it need not be made again there. */
-  holdAhead(key: string, region: Region, raster: Raster): void {
+  holdAhead(key: string, region: Region, raster: Planes): void {
     this.ahead.put(corner(key, region), { region, raster }, ownBytes(raster));
   }
 
   /** What is held ahead of a node for a region that begins there and is no larger; it is held no longer. */
-  takeAhead(key: string, region: Region): Raster | undefined {
+  takeAhead(key: string, region: Region): Planes | undefined {
     const held = this.ahead.take(corner(key, region));
     return held && region.width <= held.region.width && region.height <= held.region.height ? held.raster : undefined;
   }

@@ -6,7 +6,7 @@ import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
 import { rendered, scoped, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
-import { cropped, settled } from './rasters';
+import { cropped, settled, type Planes } from './rasters';
 
 /** Side of the tiles that a coarse grid is made in, in fine pixels: that of the blocks that regions are rendered in. */
 const TILE = 512;
@@ -30,7 +30,7 @@ function* renderedAhead(node: Node<'tone'>, region: Region, work: Work): Renderi
   const raster = yield* rendered(read, region, work);
   if (there && !isKnown && raster.kind !== 'index') {
     const part = raster.kind === 'tone' ? raster : cropped(raster, there, kernels.arena);
-    rasters?.holdAhead(read.key, region, settled(part, kernels));
+    rasters?.holdAhead(read.key, region, settled(part, kernels) as Planes);
   }
   return read === node ? (raster as ToneRaster) : yield* rendered(node, region, work);
 }

@@ -108,7 +108,7 @@ const heldAhead = (node: Node, region: Region, { memo, rasters, kernels }: Work)
   const held = memo && rasters?.takeAhead(node.key, region);
   if (!held) return undefined;
   const raster = laidOut(held, region, kernels.arena);
-  if (raster) memo.put(node.key, region, raster);
+  memo.put(node.key, region, raster);
   return raster;
 };
 

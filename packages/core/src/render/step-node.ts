@@ -217,7 +217,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const at: StepAt = { ...known, original, map, cells, spot, bend, coarse, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       const mark = arena.mark();
-      const made = yield* apply(wide as RasterOf<typeof kind>, call.params, at, work.kernels);
+      const made = yield* apply(wide, call.params, at, work.kernels);
       return packed(cropped(made, region, arena), mark, arena);
     },
   });
