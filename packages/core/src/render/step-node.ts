@@ -1,6 +1,6 @@
 import type { Arena } from '../raster/arena';
 import type { Ways } from '../raster/kernels';
-import { ONE, sizeOf, type Raster, type RasterOf, type Region, type ToneRaster } from '../raster/raster';
+import { ONE, sizeOf, type Raster, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
 import { grow, hull, overlap } from '../raster/region';
 import { isBlank, uniformPlane } from '../raster/uniform';
