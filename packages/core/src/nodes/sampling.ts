@@ -1,20 +1,20 @@
 import type { FilterAxis, Positions, SourcePatch } from '../raster/kernels';
 import { patchArea, type Sampling } from '../raster/place';
 import { sizeOf, type Region } from '../raster/raster';
-import { tilesOf } from '../raster/region';
+import { evenParts } from '../raster/region';
 import type { PatchArea } from '../raster/source-patch';
 import type { Rendering, Work } from './node';
 
-/** A turned source is sampled in blocks of this side, so that its patches stay small; others in blocks of that. */
+/** A turned source is sampled in blocks of at most this side, so that its patches stay small; others in blocks of at most that. */
 const TURNED_BLOCK = 256;
-const STRAIGHT_BLOCK = 512;
+const STRAIGHT_BLOCK = 768;
 
 const isUpright = ({ affine: { b, d } }: Sampling): boolean => b === 0 && d === 0;
 const isQuarterTurned = ({ affine: { a, e } }: Sampling): boolean => a === 0 && e === 0;
 
 /** The blocks that a region is sampled in. */
 export const sampledBlocks = (sampling: Sampling, region: Region): Region[] =>
-  tilesOf(region, isUpright(sampling) || isQuarterTurned(sampling) ? STRAIGHT_BLOCK : TURNED_BLOCK);
+  evenParts(region, isUpright(sampling) || isQuarterTurned(sampling) ? STRAIGHT_BLOCK : TURNED_BLOCK);
 
 /** Source positions, in 1/256 px, of `count` pixel centres from `start` on, along one axis of a patch that begins at pixel `first`. */
 const positionsOf = (scale: number, offset: number, start: number, count: number, axis: FilterAxis, first: number): Positions => {

@@ -36,6 +36,18 @@ export const tilesOf = (region: Region, side: number): Region[] => {
   return tiles;
 };
 
+/** Cuts a region into as few parts of about the same size as have sides of at most `most`. */
+export const evenParts = (region: Region, most: number): Region[] => {
+  const { x, y, width, height } = region;
+  const [across, down] = [Math.ceil(width / most), Math.ceil(height / most)];
+  const edge = (i: number, parts: number, length: number): number => Math.floor((i * length) / parts);
+  return Array.from({ length: across * down }, (_, i) => {
+    const [column, row] = [i % across, Math.floor(i / across)];
+    const [left, top] = [edge(column, across, width), edge(row, down, height)];
+    return { x: x + left, y: y + top, width: edge(column + 1, across, width) - left, height: edge(row + 1, down, height) - top };
+  });
+};
+
 /** Cuts a region into bands of its full width. */
 export const bandsOf = (region: Region, height: number): Region[] => {
   const bands: Region[] = [];
