@@ -20,11 +20,15 @@ function away(u: v128, v: v128, a: f64, b: f64): v128 {
 }
 
 /**
- * The tone at the centre of each pixel's cell. u, v: the first pixel's phases, 2^32 a cell; ax … by: pixels a phase from a cell's
+ * The tone at the centre of each pixel's cell, of `width` × `height` pixels from left, top of a plane of tones on. u, v: the first pixel's phases, 2^32 a cell; ax … by: pixels a phase from a cell's
  * centre to the pixel.
  */
 export function cellTones(
   tone: usize,
+  toneWidth: i32,
+  toneHeight: i32,
+  left: i32,
+  top: i32,
   width: i32,
   height: i32,
   u: i32,
@@ -39,21 +43,21 @@ export function cellTones(
   by: f64,
   out: usize,
 ): void {
-  const right = i32x4.splat(width - 1);
-  const bottom = i32x4.splat(height - 1);
+  const right = i32x4.splat(toneWidth - 1);
+  const bottom = i32x4.splat(toneHeight - 1);
   const none = i32x4.splat(0);
   for (let y = 0; y < height; y++) {
     // Four pixels at a time, each phase a 32-bit one.
     let phaseU = i32x4.add(i32x4.splat(u + y * uy), i32x4.mul(i32x4(0, 1, 2, 3), i32x4.splat(ux)));
     let phaseV = i32x4.add(i32x4.splat(v + y * vy), i32x4.mul(i32x4(0, 1, 2, 3), i32x4.splat(vx)));
-    let columns = i32x4(0, 1, 2, 3);
+    let columns = i32x4.add(i32x4(0, 1, 2, 3), i32x4.splat(left));
     const line = out + (<usize>(y * width) << 1);
     for (let x = 0; x < width; x += 4) {
       const awayX = away(phaseU, phaseV, ax, bx);
       const awayY = away(phaseU, phaseV, ay, by);
       const cx = i32x4.min_s(i32x4.max_s(i32x4.sub(columns, awayX), none), right);
-      const cy = i32x4.min_s(i32x4.max_s(i32x4.sub(i32x4.splat(y), awayY), none), bottom);
-      const at = i32x4.shl(i32x4.add(i32x4.mul(cy, i32x4.splat(width)), cx), 1);
+      const cy = i32x4.min_s(i32x4.max_s(i32x4.sub(i32x4.splat(top + y), awayY), none), bottom);
+      const at = i32x4.shl(i32x4.add(i32x4.mul(cy, i32x4.splat(toneWidth)), cx), 1);
       let tones = v128.load16_lane(tone + <usize>i32x4.extract_lane(at, 0), none, 0);
       tones = v128.load16_lane(tone + <usize>i32x4.extract_lane(at, 1), tones, 1);
       tones = v128.load16_lane(tone + <usize>i32x4.extract_lane(at, 2), tones, 2);

@@ -255,7 +255,26 @@ export interface KernelExports {
   glint(values: N, ways: N, rays: N, left: N, top: N, width: N, height: N, plane: N): void;
   brightest(tone: N, coverage: N, first: N, stride: N, x: N, y: N, width: N, height: N, least: N, seed: N, mm: N, apartMm: N): N;
   shaded(round: N, x: N, y: N, clear: N, soft: N, depth: N, left: N, top: N, width: N, height: N, pxPerMm: N, out: N): void;
-  cellTones(tone: N, width: N, height: N, u: N, ux: N, uy: N, v: N, vx: N, vy: N, ax: N, bx: N, ay: N, by: N, out: N): void;
+  cellTones(
+    tone: N,
+    toneWidth: N,
+    toneHeight: N,
+    left: N,
+    top: N,
+    width: N,
+    height: N,
+    u: N,
+    ux: N,
+    uy: N,
+    v: N,
+    vx: N,
+    vy: N,
+    ax: N,
+    bx: N,
+    ay: N,
+    by: N,
+    out: N,
+  ): void;
   noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, sums: N, out: N): void;
   relit(rgba: N, from: N, to: N, pixels: N, out: N): void;
   hued(rgba: N, pixels: N, knots: N, gentle: N, out: N): void;

@@ -506,11 +506,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.shaded(Number(round), x, y, clear, soft, depth, ...place, pxPerMm, arena.write(out));
       }),
 
-    cellTones: (tone, { x, y, width, height }, { u0, ux, uy, v0, vx, vy }, { ax, bx, ay, by }, out) =>
+    cellTones: (tone, around, { u0, ux, uy, v0, vx, vy }, { ax, bx, ay, by }, out, { x, y, width, height }) =>
       call(() => {
         const u = (u0 + Math.imul(x, ux) + Math.imul(y, uy)) | 0;
         const v = (v0 + Math.imul(x, vx) + Math.imul(y, vy)) | 0;
-        wasm.cellTones(arena.read(tone), width, height, u, ux, uy, v, vx, vy, ax, bx, ay, by, arena.write(out));
+        const [left, top] = [x - around.x, y - around.y];
+        const from = [arena.read(tone), around.width, around.height, left, top] as const;
+        wasm.cellTones(...from, width, height, u, ux, uy, v, vx, vy, ax, bx, ay, by, arena.write(out));
       }),
 
     noise: ({ x, y, width, height }, octaves, tile, warp, gate, out) =>

@@ -442,7 +442,14 @@ function planeResults(
     const shading = { round, x: round ? 2 : 0.8, y: round ? 3 : -0.6, clear: 0.4, soft: 1.7, depth: 0.8 };
     made(`shaded ${round ? 'round' : 'from a side'}`, 1, (to) => kernels.shaded(shading, there, 11.9, to));
   }
-  made('cell tones', 1, (to) => kernels.cellTones(tone, { x: -7, y: 19, width, height }, grid, cellWay(7.3, 22.5), to));
+  made('cell tones', 1, (to) => kernels.cellTones(tone, there, grid, cellWay(7.3, 22.5), to, there));
+  made('cell tones within', 1, (to) => {
+    to.fill(0);
+    const inner = { x: there.x + 1, y: there.y + 2, width: Math.max(1, width - 3), height: Math.max(1, height - 2) };
+    const part = fresh(inner.width * inner.height);
+    kernels.cellTones(tone, there, grid, cellWay(7.3, 22.5), part, inner);
+    to.set(part);
+  });
   const tile = Int16Array.from({ length: NOISE_STRIDE ** 2 }, (_, i) => ((i * 7919) % (2 * ONE + 1)) - ONE);
   const still = { ux: 0, uy: 0, vx: 0, vy: 0 };
   const octaves = [

@@ -37,9 +37,9 @@ function* renderedAhead(node: Node<'tone'>, region: Region, work: Work): Renderi
 
 /**
  * The means of squares of 2^shift pixels of a tone, in the grid's own pixels: those not covered do not count. It is made in tiles that
- * every pool keeps, so that neighbours do not make them anew.
+ * every pool keeps, so that neighbours do not make them anew. `isReadToo`: the input is also read where the grid was made of it.
  */
-export const coarseNode = (input: Node<'tone'>, shift: number, through: Through | null): Node<'tone'> => {
+export const coarseNode = (input: Node<'tone'>, shift: number, through: Through | null, isReadToo = true): Node<'tone'> => {
   const side = TILE >> shift;
   const tile: Node<'tone'> = {
     key: keyOf('coarse', { shift, through: through?.name }, [input]),
@@ -48,7 +48,7 @@ export const coarseNode = (input: Node<'tone'>, shift: number, through: Through 
     want: (region, wants, work) => wantOnce(input, fineRegion(region, shift), wants, work),
     render: (region, work) =>
       scoped(work, function* (inside) {
-        const fine = yield* renderedAhead(input, fineRegion(region, shift), inside);
+        const fine = yield* (isReadToo ? renderedAhead : rendered)(input, fineRegion(region, shift), inside);
         return settled(reducedTone(fine, region, shift, through, inside.kernels), inside.kernels) as ToneRaster;
       }),
   };

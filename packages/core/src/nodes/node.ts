@@ -84,6 +84,8 @@ export interface Node<K extends RasterKind = RasterKind> {
   readonly bounds?: Bounds<K>;
   /** The ink's colour, where it is known before rendering. */
   readonly colour?: Rgb;
+  /** Of a tone, its coverage alone (null: all), where that is known without rendering the tone. */
+  readonly coverage?: (region: Region, work: Work) => Int16Array | null;
   /** The same node as greys, where that is cheaper than by way of its colours. */
   readonly asTone?: () => Node<'tone'>;
   /** The node that this one is another reading of, made at once from its raster. */

@@ -74,6 +74,7 @@ const toneNode = (placed: Placed, way: GreyWay): Node<'tone'> => {
       const none = blankPlane(sizeOf(region));
       return { kind: 'tone', region, tone: none, coverage: none };
     }),
+    coverage: (region, work) => coverageOf(placed, region, work),
     want(region: Region, wants: Wants) {
       for (const tile of wantedTiles({ key, region, placed })) wants.tile(tile);
     },

@@ -515,8 +515,8 @@ export interface Kernels {
   /** What a shading leaves of tones at each pixel of a region. */
   readonly shaded: (shading: Shading, region: Region, pxPerMm: number, out: Int16Array) => void;
 
-  /** The value at the centre of each pixel's cell; it reads no further than the plane. */
-  readonly cellTones: (tone: Int16Array, region: Region, grid: ScreenGrid, way: CellWay, out: Int16Array) => void;
+  /** The value of a plane over `around` at the centre of each pixel's cell, of a region within; it reads no further than the plane. */
+  readonly cellTones: (tone: Int16Array, around: Region, grid: ScreenGrid, way: CellWay, out: Int16Array, region: Region) => void;
 
   /** Σ weight · tile at each pixel of a region, within ± ONE; `tile` has NOISE_STRIDE² values and goes round. Nothing where a gate is 0 or ONE. */
   readonly noise: (

@@ -41,6 +41,7 @@ export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> =>
     kind: 'tone',
     before,
     links,
+    ...(before.coverage ? { coverage: before.coverage } : {}),
     ...(before.bounds ? { bounds: { box: before.bounds.box, bare: bareOf('tone') } } : {}),
     want(region, wants, work) {
       for (const each of links) wantKnown(each, wants, work);

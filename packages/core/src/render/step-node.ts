@@ -3,7 +3,7 @@ import type { Ways } from '../raster/kernels';
 import { ONE, sizeOf, type Raster, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
 import { grow, hull, overlap } from '../raster/region';
-import { isBlank, uniformPlane } from '../raster/uniform';
+import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
 import { bareOf } from '../nodes/convert-node';
@@ -176,6 +176,15 @@ export const stepNode = (input: Node, call: StepCall): Node => {
     const all = withGrids(call.coarse, read(region));
     return call.at.draft && !declaration.reads ? steady(all, region) : all;
   };
+  const { coverage } = input;
+  /** The coverage that stands for all of the input; null where its tones are read as well. */
+  const coverageAlone =
+    coverage && declaration.readsGridsOnly?.(call.params) && call.coarse.every(({ node }) => node !== null) ? coverage : null;
+  function* inputOf(region: Region, work: Work): Rendering<Raster> {
+    if (!coverageAlone) return yield* rendered(input, whole(region), work);
+    const from = read(region);
+    return { kind: 'tone', region: from, tone: blankPlane(sizeOf(from)), coverage: coverageAlone(from, work) };
+  }
   const printsIn = input.bounds ? boxOf(call, input.bounds.box, reach) : null;
   return withinBounds({
     key: keyOf('step', callKey(call, null), [input]),
@@ -191,12 +200,12 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       if (call.spot) wantOnce(call.spot, SPOT_REGION, wants, work);
       if (call.cells) wantOnce(call.cells.node, cellsRegion(call.cells.grid), wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
-      wantOnce(input, whole(region), wants, work);
+      if (!coverageAlone) wantOnce(input, whole(region), wants, work);
     },
     *render(region, work) {
       const { arena } = work.kernels;
       const from = read(region);
-      const all = yield* rendered(input, whole(region), work);
+      const all = yield* inputOf(region, work);
       if (isBare(all)) return kind === 'ink' && all.kind === 'ink' ? bareOf('ink', colour ?? all.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
       const original = call.original ? yield* rendered(call.original, from, work) : null;

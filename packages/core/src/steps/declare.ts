@@ -212,6 +212,8 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
+  /** True where it reads no more of its input than its coarse grids and its coverage. */
+  readonly readsGridsOnly?: (params: ParamsOf<D>) => boolean;
   /** How far a step that bends moves anything, mm, across and down alike; null where it does not. */
   readonly bends?: (params: ParamsOf<D>) => Bend | null;
   /** True where its dots follow a bend before it. */

@@ -43,15 +43,16 @@ export const detail: Detail = {
     }
   },
 
-  cellTones(tone, { x: left, y: top, width, height }, grid, way, out) {
+  cellTones(tone, around, grid, way, out, region) {
     const { ax, bx, ay, by } = way;
-    for (let y = 0, i = 0; y < height; y++) {
-      for (let x = 0; x < width; x++, i++) {
-        const u = (grid.u0 + Math.imul(left + x, grid.ux) + Math.imul(top + y, grid.uy)) | 0;
-        const v = (grid.v0 + Math.imul(left + x, grid.vx) + Math.imul(top + y, grid.vy)) | 0;
-        const cx = Math.min(width - 1, Math.max(0, x - Math.floor(u * ax + v * bx + 0.5)));
-        const cy = Math.min(height - 1, Math.max(0, y - Math.floor(u * ay + v * by + 0.5)));
-        out[i] = tone[cy * width + cx] as number;
+    const [right, bottom] = [around.width - 1, around.height - 1];
+    for (let y = region.y, i = 0; y < region.y + region.height; y++) {
+      for (let x = region.x; x < region.x + region.width; x++, i++) {
+        const u = (grid.u0 + Math.imul(x, grid.ux) + Math.imul(y, grid.uy)) | 0;
+        const v = (grid.v0 + Math.imul(x, grid.vx) + Math.imul(y, grid.vy)) | 0;
+        const cx = Math.min(right, Math.max(0, x - around.x - Math.floor(u * ax + v * bx + 0.5)));
+        const cy = Math.min(bottom, Math.max(0, y - around.y - Math.floor(u * ay + v * by + 0.5)));
+        out[i] = tone[cy * around.width + cx] as number;
       }
     }
   },

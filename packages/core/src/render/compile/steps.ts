@@ -156,12 +156,14 @@ const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: nu
   const wishes = declaration.coarse?.(params) ?? [];
   if (wishes.length === 0) return [];
   const greys = readNode(input);
+  const isReadToo = !(input.coverage && declaration.readsGridsOnly?.(params));
   const isPlain = input.kind === 'ink' || input.kind === 'tone';
   return wishes.map(({ grain, reach, through }) => {
     const shift = shiftFor(grain * pxPerMm);
     const beyond = Math.ceil((reach * pxPerMm) / 2 ** shift) + (shift === 0 ? 0 : SPLINE_REACH);
     const isNear = isPlain && (beyond + 2) * 2 ** shift <= NEAR_PX;
-    return { node: isNear ? null : coarseNode(greys, shift, through ?? null), shift, reach: beyond + 1, through: through ?? null };
+    const node = isNear ? null : coarseNode(greys, shift, through ?? null, isReadToo);
+    return { node, shift, reach: beyond + 1, through: through ?? null };
   });
 };
 

@@ -8,7 +8,7 @@ import { cellMm } from '../../units/length';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep } from '../declare';
 import { softWish } from '../soft';
-import { cellPx, MEAN_CELLS, readTones } from './read-tones';
+import { cellPx, readTones, tonesWish } from './read-tones';
 
 const LETTERS = 'letters';
 const PICTURE = 'a picture';
@@ -46,10 +46,11 @@ export const ownScreen = defineStep({
   takes: 'tone',
   gives: 'ink',
   amount: 'mix',
-  reach: ({ detail, lpi }) => (detail < 1 ? 0.75 * cellMm(lpi) + 0.1 : 0),
+  reach: () => 0,
   locality: 'grid',
   followsBends: true,
-  coarse: ({ detail, lpi }) => (detail < 1 ? [softWish(MEAN_CELLS * cellMm(lpi))] : []),
+  coarse: ({ detail, lpi }) => (detail < 1 ? [tonesWish({ shape: 'square', lpi })] : []),
+  readsGridsOnly: ({ detail }) => detail === 0,
   draft: { behaviour: 'same' },
   readsSpot: ({ of, letters, font: face, texture }) =>
     of === PICTURE ? texture && { picture: texture } : letters.trim() === '' ? null : { letters, font: face },

@@ -4,11 +4,10 @@ import { ONE } from '../../raster/raster';
 import { cellMm, cellsAcross } from '../../units/length';
 import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
-import { softWish } from '../soft';
 import { angle, choice, frequency, length, share, toggle } from '../../fields/dials';
 import { CARRIED_DIALS, inkCarried, type Carries } from './carried';
 import { cellLayout, screenGrid, shifted } from './grid';
-import { cellPx, detailFor, isLine, MEAN_CELLS, readTones } from './read-tones';
+import { cellPx, detailFor, isLine, readTones, tonesWish } from './read-tones';
 import { SHAPES } from './shapes';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
 
@@ -79,11 +78,11 @@ export const screen = defineStep({
   takes: 'tone',
   gives: 'ink',
   amount: 'mix',
-  // Half a cell's diagonal, which is longer where cells lean, and the pixel that it falls into.
-  reach: (dials) => (detailOf(dials) < 1 ? (cellLayout(dials.shape).turn === 90 ? 0.75 : 1.05) * cellMm(dials.lpi) + 0.1 : 0),
+  reach: () => 0,
   locality: 'grid',
   followsBends: true,
-  coarse: (dials) => (detailOf(dials) < 1 ? [softWish(MEAN_CELLS * cellMm(dials.lpi))] : []),
+  coarse: (dials) => (detailOf(dials) < 1 ? [tonesWish(dials)] : []),
+  readsGridsOnly: (dials) => detailOf(dials) === 0,
   found: { while: 'auto', find: ({ lpi }) => ({ detail: detailFor(lpi) }) },
   // Version 1 read every pixel; version 2 had every screen begin with a dot at the sheet's corner.
   upgrade: (params) => ({ auto: false, detail: 1, shift: 0, ...params }),

@@ -48,7 +48,7 @@ export const stochastic = defineStep({
     const soft = softCopy(at.coarse[0] as Coarse, region, MEAN * dotPx, kernels);
     yield;
     // Each dot takes one tone, so that it is whole or not there; bent dots lie elsewhere, and take what is under them.
-    if (!at.bend) kernels.cellTones(soft, region, screenGrid(dotPx, angleDeg), cellWay(dotPx, angleDeg), tone);
+    if (!at.bend) kernels.cellTones(soft, region, screenGrid(dotPx, angleDeg), cellWay(dotPx, angleDeg), tone, region);
     kernels.table(at.bend ? soft : tone, inkOfTone(carries), tone);
     yield;
     const coverage = kernels.arena.plane(tone.length);
