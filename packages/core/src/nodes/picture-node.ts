@@ -10,6 +10,7 @@ import { remembering } from '../units/remember';
 import { keyOf } from './key';
 import type { Bounds, Node, Wants, Work } from './node';
 import { sampled, sampledBlocks } from './sampling';
+import { withinBounds } from './within-bounds';
 
 /** A way from a picture's own pixels to greys: `name` says which. */
 export interface GreyWay {
@@ -66,7 +67,7 @@ const greyPatch = (patch: SourcePatch, way: GreyWay, kernels: Kernels): SourcePa
 const toneNode = (placed: Placed, way: GreyWay): Node<'tone'> => {
   const { info, placement, pxPerMm } = placed;
   const key = keyOf('picture tone', { sha256: info.sha256, placement, pxPerMm, way: way.name }, []);
-  return {
+  return withinBounds<'tone'>({
     key,
     kind: 'tone',
     keeping: 'dear',
@@ -87,7 +88,7 @@ const toneNode = (placed: Placed, way: GreyWay): Node<'tone'> => {
       });
       return { kind: 'tone', region, tone, coverage };
     },
-  };
+  });
 };
 
 /** A picture placed on the sheet, and its greys where they can be taken at its own pixels. */
@@ -104,13 +105,12 @@ export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: num
   const { affine } = placed.sampling;
   // Source pixels an output pixel.
   const perPixel = Math.abs(affine.a * affine.e - affine.b * affine.d);
-  return {
+  const node = withinBounds<'colour'>({
     key,
     kind: 'colour',
     keeping: 'dear',
     ...boundsOf<'colour'>(placed, (region) => ({ kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) })),
     ...(info.channels === 4 ? {} : { asTone: () => toneNode(placed, BY_LUMA) }),
-    greyBy: (way) => (info.channels === 3 && perPixel < 1 ? toneNode(placed, way) : null),
     want(region, wants) {
       for (const tile of wantedTiles({ key, region, placed })) wants.tile(tile);
     },
@@ -130,5 +130,6 @@ export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: num
       kernels.weigh(data, coverage, covered);
       return { kind: 'colour', region, data: covered };
     },
-  };
+  });
+  return { ...node, greyBy: (way) => (info.channels === 3 && perPixel < 1 ? toneNode(placed, way) : null) };
 };

@@ -1,8 +1,8 @@
 import type { Arena } from '../raster/arena';
 import type { Ways } from '../raster/kernels';
-import { ONE, sizeOf, type Raster, type Region, type ToneRaster } from '../raster/raster';
+import { ONE, sizeOf, type Raster, type RasterKind, type Region, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { grow, hull, overlap } from '../raster/region';
+import { grow, hull } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
@@ -12,9 +12,10 @@ import { SPOT_SIDE, spotTable, type SpotTable } from '../steps/screen/spot-table
 import { remembering } from '../units/remember';
 import { cellsFrom, cellsRegion, type CellGrid } from './cells-node';
 import { keyOf } from '../nodes/key';
-import { cropped, pasted } from '../nodes/rasters';
+import { cropped } from '../nodes/rasters';
 import { rendered, wantOnce, type Node, type PlanWork, type Rendering, type Wants, type Work } from '../nodes/node';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
+import { withinBounds } from '../nodes/within-bounds';
 
 /**
  * A coarse grid of a step's input, and how many of its pixels the step reads beyond those that a region touches. Where that is not far
@@ -186,7 +187,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
     return { kind: 'tone', region: from, tone: blankPlane(sizeOf(from)), coverage: coverageAlone(from, work) };
   }
   const printsIn = input.bounds ? boxOf(call, input.bounds.box, reach) : null;
-  return withinBounds({
+  return withinBounds<RasterKind>({
     key: keyOf('step', callKey(call, null), [input]),
     kind,
     ...(colour && kind === 'ink' ? { colour } : {}),
@@ -240,25 +241,3 @@ const packed = (raster: Raster, mark: number, arena: Arena): Raster => {
   const [tone, coverage] = arena.pack(mark, raster.coverage ? [raster.tone, raster.coverage] : [raster.tone]);
   return { ...raster, tone: tone as Int16Array, coverage: coverage ?? null };
 };
-
-/** A node of which a region that is bare for the most part is rendered only where it is not. */
-const withinBounds = (node: Node): Node => {
-  const { bounds } = node;
-  if (!bounds) return node;
-  const partOf = (region: Region): Region => {
-    const part = overlap(bounds.box, region) ?? region;
-    return sizeOf(part) < WORTH * sizeOf(region) ? part : region;
-  };
-  return {
-    ...node,
-    want: (region, wants, work) => node.want(partOf(region), wants, work),
-    *render(region, work) {
-      const part = partOf(region);
-      const made = yield* node.render(part, work);
-      return part === region ? made : pasted(made, region, work.kernels.arena);
-    },
-  };
-};
-
-/** Where less than this of a region is within a node's bounds, only that is rendered. */
-const WORTH = 0.8;

@@ -4,10 +4,8 @@ import { bandsOf } from '../../raster/region';
 import { isWhole } from '../../sheet/model';
 import { SHIPPED_FONTS } from '../../type/fonts';
 import { cosDeg, sinDeg } from '../../units/exact';
-import { cellMm } from '../../units/length';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep } from '../declare';
-import { softWish } from '../soft';
 import { cellPx, readTones, tonesWish } from './read-tones';
 
 const LETTERS = 'letters';
