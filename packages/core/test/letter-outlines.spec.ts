@@ -70,7 +70,7 @@ test('outlines in mm are the letters that print: filled at 300 ppi they cover wh
   const perMm = 300 / 25.4;
   const contours = flattened(outline, { a: perMm, b: 0, c: 0, d: 0, e: perMm, f: 0 });
   const region = { x: 0, y: 0, width: Math.round(SIZE.width * perMm), height: Math.round(SIZE.height * perMm) };
-  const coverage = new Fill(contours).coverage(region, kernels.arena) as Int16Array;
+  const coverage = new Fill(contours).coverage(region, kernels) as Int16Array;
   const graph = compile(of(pass), trueScale(SIZE, 300), () => undefined);
   const plane = sheetPlates(of(pass), graph).inks.get(SOOT.id);
   const own = finish(rendered(plane as never, region, { ...workOf(), type })) as unknown as { tone: Int16Array };

@@ -8,7 +8,6 @@ import {
   Fill,
   flattened,
   FontError,
-  heapArena,
   fontName,
   layoutOf,
   ONE,
@@ -21,6 +20,7 @@ import {
   type Region,
   type TypeDials,
 } from '../src';
+import { kernels } from './support/sheets';
 import { filesOf, fontFile, inflated, shaperOfAll } from './support/fonts';
 
 /* eslint-disable @typescript-eslint/no-require-imports */
@@ -197,7 +197,7 @@ describe('the scanline', () => {
     '%s: within 10/255 of 16 × 16 supersampling, and in the mean within 0.1/255',
     (family) => {
       const contours = contoursOf(family, 'Perigee waffle', 60, 7.3, 20.6);
-      const coverage = new Fill(contours).coverage(region, heapArena) as Int16Array;
+      const coverage = new Fill(contours).coverage(region, kernels) as Int16Array;
       const wanted = supersampled(contours, region);
       const off = Array.from(coverage, (v, i) => Math.abs(v / ONE - (wanted[i] as number)) * 255);
       expect(Math.max(...off)).toBeLessThanOrEqual(10);
@@ -212,7 +212,7 @@ describe('the scanline', () => {
       .join('');
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="160"><path d="${path}"/></svg>`;
     const theirs = new Resvg(svg).render().pixels;
-    const coverage = new Fill(contours).coverage(region, heapArena) as Int16Array;
+    const coverage = new Fill(contours).coverage(region, kernels) as Int16Array;
     const off = Array.from(coverage, (v, i) => Math.abs((v / ONE) * 255 - (theirs[4 * i + 3] as number)));
     // The coarser of the two: by itself it is up to 70/255 off 16 × 16 supersampling.
     expect(Math.max(...off)).toBeLessThanOrEqual(80);
@@ -221,17 +221,17 @@ describe('the scanline', () => {
 
   test('overlapping letters unite: nowhere more than full, and no hole where they cross', () => {
     const square = (x: number): Contour => [x, 20, x + 60, 20, x + 60, 80, x, 80];
-    const coverage = new Fill([square(20), square(50)]).coverage({ ...region, width: 140 }, heapArena) as Int16Array;
+    const coverage = new Fill([square(20), square(50)]).coverage({ ...region, width: 140 }, kernels) as Int16Array;
     const row = coverage.subarray(50 * 140, 51 * 140);
     expect([...row].map((v) => v / ONE)).toEqual(Array.from({ length: 140 }, (_, x) => (x >= 20 && x < 110 ? 1 : 0)));
   });
 
   test('any tiling gives the same bits', () => {
     const fill = new Fill(contoursOf('pacifico', 'Tile by tile', 71, -12.7, 33.3));
-    const whole = fill.coverage(region, heapArena) as Int16Array;
+    const whole = fill.coverage(region, kernels) as Int16Array;
     for (const side of [1, 17, 64]) {
       for (const tile of tilesOf({ x: 30, y: 20, width: side === 1 ? 9 : 300, height: side === 1 ? 9 : 120 }, side)) {
-        const part = fill.coverage(tile, heapArena) ?? new Int16Array(tile.width * tile.height);
+        const part = fill.coverage(tile, kernels) ?? new Int16Array(tile.width * tile.height);
         for (let y = 0; y < tile.height; y++) {
           const from = (tile.y + y) * region.width + tile.x;
           expect(part.subarray(y * tile.width, (y + 1) * tile.width)).toEqual(whole.subarray(from, from + tile.width));
@@ -242,7 +242,7 @@ describe('the scanline', () => {
 
   test('a stroked square is as wide as told, its corners sharp', () => {
     const area = (contours: readonly Contour[]): number =>
-      (new Fill(contours).coverage(region, heapArena) as Int16Array).reduce((sum, v) => sum + v / ONE, 0);
+      (new Fill(contours).coverage(region, kernels) as Int16Array).reduce((sum, v) => sum + v / ONE, 0);
     const square: Contour = [40, 40, 100, 40, 100, 100, 40, 100];
     expect(area(stroked([square], 10))).toBeCloseTo(70 * 70 - 50 * 50, 6);
     expect(area(stroked([[20, 60, 120, 60]], 8, false))).toBeCloseTo(800, 6);

@@ -8,6 +8,7 @@ export { cube } from './cube';
 export { dissolve } from './dissolve';
 export { distance } from './distance';
 export { expand16, expand8 } from './expand';
+export { fillRows } from './fill-rows';
 export { filterAcross, filterDown, transpose } from './filter';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';

@@ -136,6 +136,7 @@ export interface KernelExports {
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;
+  fillRows(edges: N, order: N, starts: N, firstBlock: N, blocks: N, most: N, x: N, y: N, width: N, height: N, room: N, out: N): N;
   roughEdge(
     lines: N,
     count: N,

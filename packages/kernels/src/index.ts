@@ -385,6 +385,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       out.fill(0, end);
     },
 
+    fillRows: ({ edges, order, starts, firstBlock, most }, { x, y, width, height }, out) =>
+      call(() => {
+        const listed = [arena.constant(edges), arena.constant(order), arena.constant(starts), firstBlock, starts.length - 1, most] as const;
+        const room = arena.room(4 * (32 + width + 16 + 16 * most));
+        return wasm.fillRows(...listed, x, y, width, height, room, arena.write(out)) !== 0;
+      }),
+
     roughEdge: ({ lines, tables, perMm, seed, noises: [first, second], pxPerMm, ends }, piece, out, region) =>
       call(() => {
         const start = (piece.y - region.y) * region.width + piece.x - region.x;

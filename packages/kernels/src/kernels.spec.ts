@@ -9,6 +9,7 @@ import {
   cellWay,
   CUBE_POINTS,
   DISSOLVE_RANKS,
+  Fill,
   filterAxis,
   gaussianWeights,
   greyShares,
@@ -354,6 +355,19 @@ function planeResults(
       if (width > 9 && height > 9) kernels.roughEdge({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
     });
   }
+  // Contours that cross themselves and one another, whole ones within and some that reach out on each side.
+  const filled = { x: -7, y: 19, width, height };
+  const at = numbers(31);
+  const ring = (x: number, y: number, size: number): number[] =>
+    Array.from({ length: 14 }, (_, i) => (i % 2 === 0 ? x : y) + size * (at() - 0.5));
+  const contours = [ring(filled.x, 24, 40), ring(filled.x + width / 2, 20, 2 * width), ring(filled.x + width, 19 + height, 30)];
+  for (const [name, drawn] of [
+    ['some', contours],
+    ['all', [[-9e4, -9e4, 9e4, -9e4, 9e4, 9e4, -9e4, 9e4]]],
+    ['nothing', [ring(filled.x - 400, 30, 50)]],
+  ] as const) {
+    made(`filled outline, ${name}`, 1, (to) => to.set(new Fill(drawn).coverage(filled, kernels) ?? to.fill(0)));
+  }
   const signed = mask.map((v) => 2 * v - ONE);
   const apart = Int16Array.from({ length: 2 * ONE + 1 }, (_, i) => ((i * 77) % 30000) - 15000);
   made('lifted', 1, (to) => kernels.lifted(mask, tone, signed, apart, to));
@@ -567,6 +581,8 @@ const CHANGES = [
   ['channels.ts', 'alpha + HALF', 'alpha'],
   ['convolve.ts', 'splat(HALF)', 'splat(0)'],
   ['mix.ts', '16384, <i16>r', '16383, <i16>r'],
+  ['fill-rows.ts', '<f64>SHARES + 0.5', '<f64>SHARES'],
+  ['fill-rows.ts', 'before != 0 && winding != 0', 'before != 0 || winding != 0'],
   ['rim.ts', 'splat(255)', 'splat(254)'],
   ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
   ['sample.ts', '* 256.0 + 0.5', '* 256.0'],

@@ -52,7 +52,7 @@ export const outlinePlane = ({ outline, points, rough, seed }: OutlineDials, mot
   return planeOf(keyOf('outline', { ...dials, motion, pxPerMm }, []), [], 0, 'dear', function* (region, { kernels }) {
     fill ??= new Fill([outlineContour(dials, motion, pxPerMm)]);
     yield;
-    return (yield* fill.covering(region, kernels.arena)) ?? blankPlane(sizeOf(region));
+    return (yield* fill.covering(region, kernels)) ?? blankPlane(sizeOf(region));
   });
 };
 

@@ -96,10 +96,9 @@ export const outlineNode = (key: string, paints: Paints, open: boolean, make: (w
   function* coverages(region: Region, work: Work): Rendering<readonly [Int16Array | null, Int16Array | null]> {
     const ready = drawn({ key, make: () => make(work) });
     yield;
-    const { arena } = work.kernels;
-    const inside = open || (!fill && border?.where === 'centred') ? null : yield* ready.fill.covering(region, arena);
+    const inside = open || (!fill && border?.where === 'centred') ? null : yield* ready.fill.covering(region, work.kernels);
     yield;
-    const line = ready.border && border ? yield* ready.border.covering(region, arena) : null;
+    const line = ready.border && border ? yield* ready.border.covering(region, work.kernels) : null;
     return [inside, line && border ? (open ? line : borderCoverage(line, inside, border.where, work.kernels)) : null];
   }
   if (!fill || !border) {

@@ -139,7 +139,7 @@ export function* worstLetters(sheet: Sheet, graph: Graph, work: Work): Rendering
     for (const { letter, contours } of lettersOf(source, work.type.face(source.font), placement, pxPerMm)) {
       const box = contourPixels(contours);
       const area = box && overlap(box, graph.region);
-      const coverage = area && new Fill(contours).coverage(area, heapArena);
+      const coverage = area && new Fill(contours).coverage(area, { ...work.kernels, arena: heapArena });
       yield;
       if (!area || !coverage) continue;
       const lost = lostOf(coverage, area, left, graph.region.width);

@@ -294,6 +294,23 @@ export interface Shading {
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
  * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
  */
+/** Lines on which each row of pixels of a filled outline is looked at, and rows whose edges are listed together. */
+export const FILL_LINES = 16;
+export const FILL_BLOCK = 4;
+
+/** Values of an edge, px: x and y at its upper end, its slope, its least and greatest x, the lines that it crosses from and to, 1 downwards or −1. */
+export const EDGE_VALUES = 8;
+
+/** Edges of an outline that is filled. */
+export interface OutlineEdges {
+  readonly edges: Float64Array;
+  /** Edges that reach into each block of FILL_BLOCK rows from `firstBlock` on; where each block's begin, and the end; the most of one. */
+  readonly order: Int32Array;
+  readonly starts: Int32Array;
+  readonly firstBlock: number;
+  readonly most: number;
+}
+
 export interface Kernels {
   /** Where rasters of the rendering under way live. */
   readonly arena: Arena;
@@ -458,6 +475,9 @@ export interface Kernels {
    * one long row: what reads past its ends, or past an image row's, is not for use.
    */
   readonly convolve: (plane: Int16Array, stride: number, weights: Int16Array, out: Int16Array) => void;
+
+  /** Coverage of a filled outline over a region, non-zero winding; false where nothing of it is covered. */
+  readonly fillRows: (outline: OutlineEdges, region: Region, out: Int16Array) => boolean;
 
   /** Coverage of a rough frame over a piece of a region's plane; a function of place and seed alone. */
   readonly roughEdge: (edge: RoughEdge, piece: Region, out: Int16Array, region: Region) => void;

@@ -20,6 +20,7 @@ import { spotAt } from './spot';
 import { cellDots } from './cell-dots';
 import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
+import { fillRows } from './fill-rows';
 import { roughEdge } from './rough-edge';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
@@ -80,6 +81,7 @@ export const referenceKernels: Kernels = {
   relit,
   hued,
   dropSpecks,
+  fillRows,
   roughEdge,
 
   grey(rgba, shares, tone, coverage) {
