@@ -1,5 +1,5 @@
 import { coverageNode } from '../nodes/plane-nodes';
-import { rendered, scoped, type Rendering, type Work } from '../nodes/node';
+import { rendered, scoped, type Node, type Rendering, type Work } from '../nodes/node';
 import { componentsOf } from '../raster/components';
 import { ONE, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
@@ -46,12 +46,34 @@ const counted = (set: Uint8Array, { width, height }: Region, px: number, neighbo
   return { all, small };
 };
 
-/** 1 where a plane is at least half set, or where it is less for holes. */
-const setWhere = (tone: Int16Array, isHole: boolean): Uint8Array => {
-  const set = new Uint8Array(tone.length);
-  for (let i = 0; i < set.length; i++) set[i] = (tone[i] as number) >= ONE / 2 === isHole ? 0 : 1;
-  return set;
-};
+/** What is set of one place: 1 where at least half of a pixel is. */
+interface Seen {
+  readonly region: Region;
+  readonly set: Uint8Array;
+}
+
+/** What one run of the checks has seen of each pass: dots and holes are looked for at the same places. */
+const seenBy = new WeakMap<CheckAt, Map<string, readonly Seen[]>>();
+
+/** What a pass prints at the places of a screen. */
+function* seenOf(at: CheckAt, pass: string, lpi: number, work: Work): Rendering<readonly Seen[]> {
+  const passes = seenBy.get(at) ?? new Map<string, readonly Seen[]>();
+  seenBy.set(at, passes);
+  const known = passes.get(pass);
+  if (known) return known;
+  const node = at.whole.printed.get(pass);
+  const seen: Seen[] = [];
+  for (const region of node ? windowsOf(at, lpi) : []) {
+    const set = yield* scoped(work, function* (inside) {
+      const { tone } = yield* rendered(coverageNode(node as Node), region, inside);
+      return Uint8Array.from(tone, (value) => Number(value >= ONE / 2));
+    });
+    seen.push({ region, set });
+    yield;
+  }
+  passes.set(pass, seen);
+  return seen;
+}
 
 /** Counts the pieces of each screened pass, set or bare, and says which of them are too small. */
 function* looked(at: CheckAt, work: Work, smallest: number, isHole: boolean): Rendering<Outcome> {
@@ -61,16 +83,11 @@ function* looked(at: CheckAt, work: Work, smallest: number, isHole: boolean): Re
   if (screens.length === 0 || smallest === 0) return NOTHING_TO_CHECK;
   const findings: Outcome['findings'][number][] = [];
   for (const { pass, passName, step, lpi } of screens) {
-    const node = whole.printed.get(pass);
-    if (!node) continue;
-    const there = coverageNode(node);
     let [all, small, worst] = [0, 0, 0];
     let place: FoundPlace | null = null;
-    for (const region of windowsOf(at, lpi)) {
-      const found = yield* scoped(work, function* (inside) {
-        const { tone } = yield* rendered(there, region, inside);
-        return counted(setWhere(tone, isHole), region, smallest * pxPerMm, isHole ? 4 : 8);
-      });
+    for (const { region, set } of yield* seenOf(at, pass, lpi, work)) {
+      const pieces = isHole ? set.map((there) => 1 - there) : set;
+      const found = counted(pieces, region, smallest * pxPerMm, isHole ? 4 : 8);
       yield;
       all += found.all;
       small += found.small;
