@@ -3,6 +3,7 @@ import { wholeWeights, axisOf } from './filter';
 import type { Kernels } from './kernels';
 import { sizeOf, type Region } from './raster';
 import { crop } from './region';
+import { uniformPlane, uniformValue } from './uniform';
 
 /**
  * Coarse grids: planes of square means of 2^shift pixels, anchored to the sheet. What looks far about (soft copies, local means)
@@ -48,6 +49,8 @@ const positionsOf = (from: number, count: number, side: number, patchAt: number)
 
 /** A coarse plane at the fine pixels of a region, smooth between its own; `from` reaches SPLINE_REACH beyond the region. */
 export const expanded = (plane: Int16Array, from: Region, shift: number, region: Region, kernels: Kernels): Int16Array => {
+  const uniform = uniformValue(plane);
+  if (uniform !== null) return uniformPlane(sizeOf(region), uniform);
   if (shift === 0) return crop(plane, from, region, kernels.arena);
   const side = 2 ** shift;
   const patch = { x: 0, y: 0, width: from.width, height: from.height, channels: 1 as const, data: plane };
@@ -70,5 +73,5 @@ const LEAST_SIGMA = 0.15;
 /** A coarse plane blurred by `sigmaPx` fine pixels, on its own grid; right but for its reach along the rim. */
 export const softened = (plane: Int16Array, from: Region, shift: number, sigmaPx: number, kernels: Kernels): Int16Array => {
   const sigma = coarseSigma(sigmaPx, shift);
-  return sigma < LEAST_SIGMA ? plane : blurred(plane, 1, from, sigma, kernels);
+  return sigma < LEAST_SIGMA || uniformValue(plane) !== null ? plane : blurred(plane, 1, from, sigma, kernels);
 };

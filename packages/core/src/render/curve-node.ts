@@ -2,7 +2,7 @@ import type { InkChoice } from '../raster/convert';
 import type { Kernels } from '../raster/kernels';
 import { ONE, sizeOf, type InkRaster, type ToneRaster } from '../raster/raster';
 import { crop, grow } from '../raster/region';
-import { isBlank } from '../raster/uniform';
+import { isBlank, uniformPlane } from '../raster/uniform';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
 import { bareOf } from '../nodes/convert-node';
@@ -63,7 +63,8 @@ function* measure({ screen, since }: CurveCalls, structureMm: number, work: Work
   const side = CELLS * CELL_PX;
   const region = { x: 0, y: 0, width: side, height: side };
   const reaches = [screen, ...since].map((call) => {
-    const wished = wishesOf(call).map(({ reach }) => reach);
+    // The grids of a flat tone are as flat, however far they are looked at.
+    const wished = call === screen ? [] : wishesOf(call).map(({ reach }) => reach);
     return Math.ceil((call.declaration.reach(call.params) + Math.max(0, ...wished)) * pxPerMm);
   });
   const margin = reaches.reduce((sum, reach) => sum + reach, 0);
@@ -71,7 +72,7 @@ function* measure({ screen, since }: CurveCalls, structureMm: number, work: Work
   const means: number[] = [];
   for (let i = 0; i <= TONES; i++) {
     const mark = kernels.arena.mark();
-    const tone = kernels.arena.plane(wide.width * wide.height).fill(Math.floor((i * ONE) / TONES + 0.5));
+    const tone = uniformPlane(sizeOf(wide), Math.floor((i * ONE) / TONES + 0.5));
     const flat: ToneRaster = { kind: 'tone', region: wide, tone, coverage: null };
     let ink = yield* applied<ToneRaster, InkRaster>(screen, screen.at, flat, pxPerMm, kernels);
     for (const [n, call] of since.entries()) ink = yield* applied<InkRaster, InkRaster>(call, known[n] as StepAt, ink, pxPerMm, kernels);
