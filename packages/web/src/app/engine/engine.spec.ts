@@ -72,6 +72,17 @@ test('drafts go before readings and true tiles, which wait for the worker', asyn
   expect(worker.tasks.map(({ task }) => task.kind)).toEqual(['inks', 'inks']);
 });
 
+test('the checks before sending wait for the true print', async () => {
+  const { worker, engine } = started();
+  engine.open(poster, []);
+  const first = engine.ask({ kind: 'inks', version: 1 });
+  void engine.ask({ kind: 'checks', version: 1, profile: 'offset' }).catch(() => undefined);
+  void engine.ask(tile('true')).catch(() => undefined);
+  worker.answer(done(1, shares));
+  await first;
+  expect(worker.tasks.at(-1)).toMatchObject({ task: { kind: 'tile', quality: 'true' } });
+});
+
 test('a draft is given at once to a worker that is called off, and what it overtook is taken up again', async () => {
   const { worker, engine } = started();
   engine.open(poster, []);
