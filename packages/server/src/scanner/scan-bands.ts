@@ -1,3 +1,4 @@
+import { createKernels } from '@uvrant/kernels';
 import { decoded, encoded, finish, ONE, pixelsOf, surfaceColours, type Region } from '@uvrant/core';
 import type { ScanOrder } from './port';
 
@@ -38,5 +39,6 @@ export const bandReader = (order: ScanOrder): ((region: Region) => Uint8Array) =
     out.x = area.x + (x * area.width) / width;
     out.y = area.y + (y * area.height) / height;
   };
-  return (region) => bytesOf(finish(surfaceColours(piece, at, region)), colour, table);
+  const kernels = createKernels();
+  return (region) => bytesOf(finish(surfaceColours(piece, at, region, kernels)), colour, table);
 };

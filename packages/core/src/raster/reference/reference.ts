@@ -21,6 +21,8 @@ import { cellDots } from './cell-dots';
 import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
+import { gradients } from './gradients';
+import { scannedRow, seenRow } from './scanned';
 import { roughEdge } from './rough-edge';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
@@ -82,6 +84,9 @@ export const referenceKernels: Kernels = {
   hued,
   dropSpecks,
   fillRows,
+  gradients,
+  seenRow,
+  scannedRow,
   roughEdge,
 
   grey(rgba, shares, tone, coverage) {
