@@ -11,6 +11,7 @@ export { expand16, expand8 } from './expand';
 export { fillRows } from './fill-rows';
 export { filterAcross, filterDown, transpose } from './filter';
 export { gradients } from './gradients';
+export { grains } from './grains';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';
 export { brightest, glint, shaded } from './lights';

@@ -6,6 +6,7 @@ import {
   from8,
   GLINT_RAY_VALUES,
   GRADIENT_OCTAVE_VALUES,
+  GRAIN_RUN_VALUES,
   GRADIENTS,
   LATTICE_DIRECTIONS,
   LINE_NUMBERS,
@@ -394,6 +395,13 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         const tables = [arena.constant(LATTICE_DIRECTIONS), arena.constant(GRADIENTS)] as const;
         const all = octaves.length / GRADIENT_OCTAVE_VALUES;
         wasm.gradients(xs, ys, count, arena.read(octaves), all, ...tables, arena.change(out.subarray(0, count)));
+      }),
+
+    grains: ({ count, x, y }, runs, near, outside, out) =>
+      call(() => {
+        const [xs, ys] = [arena.read(x.subarray(0, count)), arena.read(y.subarray(0, count))];
+        const to = arena.write(out.subarray(0, count));
+        wasm.grains(xs, ys, arena.read(runs), runs.length / GRAIN_RUN_VALUES, arena.read(near), outside, to);
       }),
 
     seenRow: (light, stained, paper, stain, out) =>

@@ -372,6 +372,19 @@ function planeResults(
     kernels.gradients(places, octaves, sums);
     out[`gradients, ${name}`] = sums;
   }
+  const pebbles = numbers(77);
+  const near = Float64Array.from({ length: 6 * 9 }, (_, i) => {
+    const turn = 0.7 * Math.floor(i / 6);
+    return [1.5 * pebbles(), 1.5 * pebbles(), 0.1 + 0.5 * pebbles(), Math.cos(turn), Math.sin(turn), 1 + 0.4 * pebbles()][i % 6] as number;
+  });
+  const runs = Float64Array.from([
+    ...[Math.ceil(pixels / 3), -11.3, 0, 0, 4],
+    ...[Math.ceil(pixels / 2), 0.7, -0.4, 4, 4],
+    ...[pixels, -5, -3, 2, 9],
+  ]);
+  const rims = new Float64Array(pixels);
+  kernels.grains(places, runs, near, 0.3, rims);
+  out['grains'] = rims;
   const lights = Float64Array.from({ length: width + 2 }, (_, i) => ((i * 37) % 120) / 100 - 0.1);
   const stains = Float64Array.from({ length: width + 2 }, (_, i) => ((i * 53) % 130) / 100 - 0.15);
   const seen = new Float64Array(3 * width);
@@ -616,6 +629,7 @@ const CHANGES = [
   ['fill-rows.ts', '<f64>SHARES + 0.5', '<f64>SHARES'],
   ['fill-rows.ts', 'before != 0 && winding != 0', 'before != 0 || winding != 0'],
   ['gradients.ts', 'splat(15)', 'splat(14)'],
+  ['grains.ts', 'room * room * stretch * stretch', 'room * room * stretch'],
   ['scanned.ts', 'OWN: f64 = 0.723', 'OWN: f64 = 0.724'],
   ['rim.ts', 'splat(255)', 'splat(254)'],
   ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],

@@ -300,6 +300,10 @@ export interface Shading {
  */
 export const GRADIENT_OCTAVE_VALUES = 10;
 
+/** Values of a grain: its place, its radius, its direction, and how much longer than broad it is; and of a run of places. */
+export const GRAIN_VALUES = 6;
+export const GRAIN_RUN_VALUES = 5;
+
 /** Lines on which each row of pixels of a filled outline is looked at, and rows whose edges are listed together. */
 export const FILL_LINES = 16;
 export const FILL_BLOCK = 4;
@@ -489,6 +493,18 @@ export interface Kernels {
   readonly gradients: (
     places: { readonly count: number; readonly x: Float64Array; readonly y: Float64Array },
     octaves: Float64Array,
+    out: Float64Array,
+  ) => void;
+
+  /**
+   * How far within the nearest grain's rim each place lies, mm, down to −outside. Places come in runs (GRAIN_RUN_VALUES values: where it
+   * ends, the corner that its grains are told from, the first of its grains in `near` and the one after its last) of the same grains.
+   */
+  readonly grains: (
+    places: { readonly count: number; readonly x: Float64Array; readonly y: Float64Array },
+    runs: Float64Array,
+    near: Float64Array,
+    outside: number,
     out: Float64Array,
   ) => void;
 

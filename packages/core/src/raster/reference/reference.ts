@@ -22,6 +22,7 @@ import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
 import { gradients } from './gradients';
+import { grains } from './grains';
 import { scannedRow, seenRow } from './scanned';
 import { roughEdge } from './rough-edge';
 
@@ -85,6 +86,7 @@ export const referenceKernels: Kernels = {
   dropSpecks,
   fillRows,
   gradients,
+  grains,
   seenRow,
   scannedRow,
   roughEdge,
