@@ -375,7 +375,7 @@ function planeResults(
   const pebbles = numbers(77);
   const near = Float64Array.from({ length: 6 * 9 }, (_, i) => {
     const turn = 0.7 * Math.floor(i / 6);
-    return [1.5 * pebbles(), 1.5 * pebbles(), 0.1 + 0.5 * pebbles(), Math.cos(turn), Math.sin(turn), 1 + 0.4 * pebbles()][i % 6] as number;
+    return [6 * pebbles(), 5 * pebbles() - 1, 0.5 + 1.5 * pebbles(), Math.cos(turn), Math.sin(turn), 1 + 0.4 * pebbles()][i % 6] as number;
   });
   const runs = Float64Array.from([
     ...[Math.ceil(pixels / 3), -11.3, 0, 0, 4],
