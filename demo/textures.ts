@@ -1,6 +1,5 @@
 /** The demo's textures: surfaces as a flatbed sees them, a letter-size sheet of each at 300 ppi. */
 import { finish, ONE, surfaceColours } from '@uvrant/core';
-import { createKernels } from '@uvrant/kernels';
 
 export interface Scan {
   readonly file: string;
@@ -20,7 +19,6 @@ export const SCANS: readonly Scan[] = [
 export const SCAN_PPI = 300;
 const [WIDTH, HEIGHT] = [2550, 3300];
 const BAND = 100;
-const kernels = createKernels();
 
 /** A scan's pixels, 8 bits, three channels or one. */
 export const scanned = (
@@ -41,7 +39,6 @@ export const scanned = (
           out.y = y * mm;
         },
         region,
-        kernels,
       ),
     );
     for (let i = 0; i < width * region.height; i++) {

@@ -27,7 +27,7 @@ const MEGAPIXELS = (SIDE * SIDE) / 1e6;
 const say = (row: string, ms: number, note: string): void => console.log(`${row.padEnd(56)} ${ms.toFixed(0).padStart(6)} ms  ${note}`);
 const best = async (run: () => unknown): Promise<number> => Math.min(await timed(run), await timed(run), await timed(run));
 
-const surface = (name: string, kernels: Kernels): Int16Array =>
+const surface = (name: string): Int16Array =>
   finish(
     surfaceColours(
       { surface: name, seed: 3, period: null },
@@ -36,7 +36,6 @@ const surface = (name: string, kernels: Kernels): Int16Array =>
         out.y = (y * 25.4) / 300;
       },
       region,
-      kernels,
     ),
   );
 
@@ -56,7 +55,7 @@ const strokes: readonly Stroke[] = Array.from({ length: 200 }, (_, i) => ({
 export const handlingRows = async (kernels: Kernels): Promise<void> => {
   console.log('');
   console.log('Handling, a megapixel each (1024 × 1024 px), best of three');
-  const rusty = surface('rolled ink', kernels);
+  const rusty = surface('rolled ink');
   const tone = rusty.filter((_, i) => i % 4 === 1);
   const greys = toneStatistics({ kind: 'tone', region, tone, coverage: null });
   const solved = { ...solvedCut(greys, { curve: [], softness: 0.1, share: 0.15 }), softness: 0.1, curve: [], invert: false };
@@ -70,6 +69,5 @@ export const handlingRows = async (kernels: Kernels): Promise<void> => {
   say('painted mask of 200 strokes, 900 × 1200 px', painted, 'every tip in turn');
   const hard = Int16Array.from(tone, (v) => (v > ONE / 2 ? ONE : 0));
   say('guided filter, colour guide, window 41 px', await best(() => guided([tone, tone, tone], hard, SIDE, SIDE, 20, 1e-6)), '');
-  for (const { name } of SURFACES)
-    say(`surface: ${name}, 300 ppi`, (await timed(() => surface(name, kernels))) / MEGAPIXELS, 'a megapixel');
+  for (const { name } of SURFACES) say(`surface: ${name}, 300 ppi`, (await timed(() => surface(name))) / MEGAPIXELS, 'a megapixel');
 };

@@ -78,7 +78,6 @@ export * from './raster/components';
 export * from './raster/distance';
 export * from './raster/dither';
 export * from './raster/filter';
-export * from './raster/gradient-lattice';
 export * from './raster/guided';
 export * from './raster/kernels';
 export * from './raster/measure';

@@ -5,7 +5,6 @@ import { hairs, lineAt } from '../src/surface/hairs';
 import { latticeOf } from '../src/surface/lattice';
 import type { Look } from '../src/surface/look';
 import { noise } from '../src/surface/noise';
-import { kernels } from './support/sheets';
 
 const FREE: Ground = { seed: 5, period: null };
 
@@ -15,7 +14,6 @@ const row = (count: number, x: number, y: number, step: number, down = 0): Place
   pixel: step,
   x: Float64Array.from({ length: count }, (_, i) => x + step * i),
   y: Float64Array.from({ length: count }, (_, i) => y + down * i),
-  kernels,
 });
 const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
 
@@ -59,14 +57,12 @@ test('a turned lattice goes round after its period both ways, whatever its turn'
     [900, 700, 45],
   ] as const) {
     const period = 120;
-    const { ux, uy, vx, vy, again } = latticeOf({ seed: 1, period }, along, across, turn);
+    const { ux, uy, vx, vy, wrap } = latticeOf({ seed: 1, period }, along, across, turn);
     expect(Math.abs(ux * vy - uy * vx)).toBeGreaterThan(0);
     const named = (x: number, y: number): number[] => {
-      const [i, j] = [Math.round(ux * x + uy * y), Math.round(vx * x + vy * y)];
-      const { g, r, h } = again ?? { g: 1, r: 0, h: 1 };
-      const times = Math.floor(i / g);
-      const down = j - times * r;
-      return [i - times * g, down - Math.floor(down / h) * h];
+      const cell = Int32Array.of(Math.round(ux * x + uy * y), Math.round(vx * x + vy * y));
+      wrap?.(cell);
+      return [...cell];
     };
     expect(named(period, 0)).toEqual([0, 0]);
     expect(named(0, period)).toEqual([0, 0]);
@@ -154,14 +150,14 @@ describe.each(SURFACES.map((surface) => [surface.name, surface] as const))('%s',
     };
     const piece = { surface: name, seed: 2, period: null };
     const region: Region = { x: -11, y: 7, width: 150, height: 120 };
-    const whole = finish(surfaceColours(piece, where, region, kernels));
-    const other = finish(surfaceColours({ ...piece, seed: 3 }, where, region, kernels));
+    const whole = finish(surfaceColours(piece, where, region));
+    const other = finish(surfaceColours({ ...piece, seed: 3 }, where, region));
     expect(other.some((v, i) => v !== whole[i])).toBe(true);
     for (const part of [
       { x: 3, y: 20, width: 17, height: 29 },
       { x: 60, y: 100, width: 79, height: 1 },
     ]) {
-      const own = finish(surfaceColours(piece, where, part, kernels));
+      const own = finish(surfaceColours(piece, where, part));
       const cut = new Int16Array(4 * sizeOf(part));
       for (let r = 0; r < part.height; r++) {
         const from = 4 * ((part.y + r - region.y) * region.width + part.x - region.x);
@@ -184,7 +180,7 @@ test('crumpled paper is nearly even between creases that have a lit and a shaded
     out.x = x / 2;
     out.y = y / 2;
   };
-  const data = finish(surfaceColours(piece, where, region, kernels));
+  const data = finish(surfaceColours(piece, where, region));
   const greens = Array.from({ length: sizeOf(region) }, (_, i) => (data[4 * i + 1] as number) / ONE).sort((a, b) => a - b);
   const middle = greens[greens.length >> 1] as number;
   const share = (from: number, to: number): number => greens.filter((v) => v >= from && v < to).length / greens.length;
@@ -195,7 +191,5 @@ test('crumpled paper is nearly even between creases that have a lit and a shaded
 
 test('a surface that there is not is refused, and those there are named', () => {
   const region: Region = { x: 0, y: 0, width: 4, height: 4 };
-  expect(() => surfaceColours({ surface: 'velvet', seed: 1, period: null }, () => undefined, region, kernels)).toThrow(
-    /crumpled copy paper/,
-  );
+  expect(() => surfaceColours({ surface: 'velvet', seed: 1, period: null }, () => undefined, region)).toThrow(/crumpled copy paper/);
 });

@@ -136,10 +136,6 @@ export interface KernelExports {
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;
-  gradients(xs: N, ys: N, count: N, octaves: N, octaveCount: N, directions: N, table: N, out: N): void;
-  grains(xs: N, ys: N, runs: N, runCount: N, near: N, outside: N, out: N): void;
-  seenRow(light: N, stained: N, width: N, paper: N, stain: N, bare: N, out: N): void;
-  scannedRow(above: N, own: N, below: N, width: N, x: N, y: N, seed: N, out: N): void;
   fillRows(edges: N, order: N, starts: N, firstBlock: N, blocks: N, most: N, x: N, y: N, width: N, height: N, room: N, out: N): N;
   roughEdge(
     lines: N,

@@ -5,10 +5,6 @@ import {
   DITHER_TILE,
   from8,
   GLINT_RAY_VALUES,
-  GRADIENT_OCTAVE_VALUES,
-  GRAIN_RUN_VALUES,
-  GRADIENTS,
-  LATTICE_DIRECTIONS,
   LINE_NUMBERS,
   LINE_VALUES,
   MODE_NUMBERS,
@@ -388,34 +384,6 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       // The last vector may reach past the end.
       out.fill(0, end);
     },
-
-    gradients: ({ count, x, y }, octaves, out) =>
-      call(() => {
-        const [xs, ys] = [arena.read(x.subarray(0, count)), arena.read(y.subarray(0, count))];
-        const tables = [arena.constant(LATTICE_DIRECTIONS), arena.constant(GRADIENTS)] as const;
-        const all = octaves.length / GRADIENT_OCTAVE_VALUES;
-        wasm.gradients(xs, ys, count, arena.read(octaves), all, ...tables, arena.change(out.subarray(0, count)));
-      }),
-
-    grains: ({ count, x, y }, runs, near, outside, out) =>
-      call(() => {
-        const [xs, ys] = [arena.read(x.subarray(0, count)), arena.read(y.subarray(0, count))];
-        const to = arena.write(out.subarray(0, count));
-        wasm.grains(xs, ys, arena.read(runs), runs.length / GRAIN_RUN_VALUES, arena.read(near), outside, to);
-      }),
-
-    seenRow: (light, stained, paper, stain, out) =>
-      call(() => {
-        const width = out.length / 3;
-        const seen = [arena.read(light), arena.read(stained), width, arena.read(paper), arena.read(stain)] as const;
-        wasm.seenRow(...seen, arena.room(24 * (width + 2)), arena.write(out));
-      }),
-
-    scannedRow: (above, own, below, { x, y, seed }, out) =>
-      call(() => {
-        const three = [arena.read(above), arena.read(own), arena.read(below)] as const;
-        wasm.scannedRow(...three, out.length / 4, x, y, seed, arena.write(out));
-      }),
 
     fillRows: ({ edges, order, starts, firstBlock, most }, { x, y, width, height }, out) =>
       call(() => {

@@ -355,51 +355,6 @@ function planeResults(
       if (width > 9 && height > 9) kernels.roughEdge({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
     });
   }
-  const places = {
-    count: pixels,
-    x: Float64Array.from({ length: pixels }, (_, i) => 0.37 * (i % width) - 11.3),
-    y: Float64Array.from({ length: pixels }, (_, i) => 0.29 * Math.floor(i / width) - 0.11 * (i % width)),
-  };
-  for (const [name, again] of [
-    ['free', [0, 0, 0]],
-    ['round', [7, 3, 5]],
-  ] as const) {
-    const octaves = Float64Array.from([
-      ...[0.8, 0.31, -0.31, 0.8, 17, 240, ...again, 0.7],
-      ...[3.1, -2.2, 2.2, 3.1, 255, 3, ...again, -0.4],
-    ]);
-    const sums = Float64Array.from({ length: pixels }, (_, i) => i / 7);
-    kernels.gradients(places, octaves, sums);
-    out[`gradients, ${name}`] = sums;
-  }
-  const pebbles = numbers(77);
-  const near = Float64Array.from({ length: 6 * 9 }, (_, i) => {
-    const turn = 0.7 * Math.floor(i / 6);
-    return [6 * pebbles(), 5 * pebbles() - 1, 0.5 + 1.5 * pebbles(), Math.cos(turn), Math.sin(turn), 1 + 0.4 * pebbles()][i % 6] as number;
-  });
-  const runs = Float64Array.from([
-    ...[Math.ceil(pixels / 3), -11.3, 0, 0, 4],
-    ...[Math.ceil(pixels / 2), 0.7, -0.4, 4, 4],
-    ...[pixels, -5, -3, 2, 9],
-  ]);
-  const rims = new Float64Array(pixels);
-  kernels.grains(places, runs, near, 0.3, rims);
-  out['grains'] = rims;
-  const lights = Float64Array.from({ length: width + 2 }, (_, i) => ((i * 37) % 120) / 100 - 0.1);
-  const stains = Float64Array.from({ length: width + 2 }, (_, i) => ((i * 53) % 130) / 100 - 0.15);
-  const seen = new Float64Array(3 * width);
-  kernels.seenRow(lights, stains, Float64Array.of(243, 241, 235), Float64Array.of(38, 36, 38), seen);
-  out['a scanned row before it is blurred down'] = seen;
-  made('a scanned row', 4, (to) => {
-    const others = [3, 8].map((by) => seen.map((v, i) => v * (1 - ((i * by) % 11) / 20)));
-    kernels.scannedRow(
-      others[0] as Float64Array,
-      seen,
-      others[1] as Float64Array,
-      { x: -9, y: 4, seed: 911 },
-      to.fill(0).subarray(0, 4 * width),
-    );
-  });
   // Contours that cross themselves and one another, whole ones within and some that reach out on each side.
   const filled = { x: -7, y: 19, width, height };
   const at = numbers(31);
@@ -628,9 +583,6 @@ const CHANGES = [
   ['mix.ts', '16384, <i16>r', '16383, <i16>r'],
   ['fill-rows.ts', '<f64>SHARES + 0.5', '<f64>SHARES'],
   ['fill-rows.ts', 'before != 0 && winding != 0', 'before != 0 || winding != 0'],
-  ['gradients.ts', 'splat(15)', 'splat(14)'],
-  ['grains.ts', 'room * room * stretch * stretch', 'room * room * stretch'],
-  ['scanned.ts', 'OWN: f64 = 0.723', 'OWN: f64 = 0.724'],
   ['rim.ts', 'splat(255)', 'splat(254)'],
   ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
   ['sample.ts', '* 256.0 + 0.5', '* 256.0'],

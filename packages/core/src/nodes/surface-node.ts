@@ -34,11 +34,10 @@ export const surfaceNode = ({ name, seed }: SurfaceRef, placement: Placement, px
     kind: 'colour',
     keeping: 'dear',
     want: () => undefined,
-    *render(region, { kernels }) {
-      const { arena, weigh } = kernels;
+    *render(region, { kernels: { arena, weigh } }) {
       const coverage = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, arena) : null;
       if (coverage && isBlank(coverage)) return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
-      const data = yield* surfaceColours({ surface: name, seed, period: null }, at, region, kernels);
+      const data = yield* surfaceColours({ surface: name, seed, period: null }, at, region);
       if (!coverage) return { kind: 'colour', region, data };
       const covered = arena.plane(data.length);
       weigh(data, coverage, covered);

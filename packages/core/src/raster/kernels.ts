@@ -294,16 +294,6 @@ export interface Shading {
  * The hot loops. Every implementation gives the same bits; `reference/` holds the one written for reading.
  * Planes are Int16Array with ONE = 1.0; `pixels` is how many of them are meant.
  */
-/**
- * Values of an octave of gradient noise: cells a millimetre across (of x, of y) and down, where it starts on the lattice of directions, after
- * how many cells it comes again (g, r and h of `surface/lattice`; g 0: never), and its weight.
- */
-export const GRADIENT_OCTAVE_VALUES = 10;
-
-/** Values of a grain: its place, its radius, its direction, and how much longer than broad it is; and of a run of places. */
-export const GRAIN_VALUES = 6;
-export const GRAIN_RUN_VALUES = 5;
-
 /** Lines on which each row of pixels of a filled outline is looked at, and rows whose edges are listed together. */
 export const FILL_LINES = 16;
 export const FILL_BLOCK = 4;
@@ -488,40 +478,6 @@ export interface Kernels {
 
   /** Coverage of a filled outline over a region, non-zero winding; false where nothing of it is covered. */
   readonly fillRows: (outline: OutlineEdges, region: Region, out: Int16Array) => boolean;
-
-  /** Adds octaves of gradient noise at places, mm, each with its weight; GRADIENT_OCTAVE_VALUES values an octave. */
-  readonly gradients: (
-    places: { readonly count: number; readonly x: Float64Array; readonly y: Float64Array },
-    octaves: Float64Array,
-    out: Float64Array,
-  ) => void;
-
-  /**
-   * How far within the nearest grain's rim each place lies, mm, down to −outside. Places come in runs (GRAIN_RUN_VALUES values: where it
-   * ends, the corner that its grains are told from, the first of its grains in `near` and the one after its last) of the same grains.
-   */
-  readonly grains: (
-    places: { readonly count: number; readonly x: Float64Array; readonly y: Float64Array },
-    runs: Float64Array,
-    near: Float64Array,
-    outside: number,
-    out: Float64Array,
-  ) => void;
-
-  /**
-   * A row of a surface as a scanner sees it: red, green and blue of each pixel, 0 … 1, blurred along the row, of its light and the share
-   * of its second colour a pixel further at either end; both colours 0 … 255.
-   */
-  readonly seenRow: (light: Float64Array, stained: Float64Array, paper: Float64Array, stain: Float64Array, out: Float64Array) => void;
-
-  /** A row of RGBA, all covered, out of three such rows blurred down, with the noise of the scanner's eye at x, y and on. */
-  readonly scannedRow: (
-    above: Float64Array,
-    own: Float64Array,
-    below: Float64Array,
-    at: { readonly x: number; readonly y: number; readonly seed: number },
-    out: Int16Array,
-  ) => void;
 
   /** Coverage of a rough frame over a piece of a region's plane; a function of place and seed alone. */
   readonly roughEdge: (edge: RoughEdge, piece: Region, out: Int16Array, region: Region) => void;

@@ -1,4 +1,3 @@
-import { GRAIN_RUN_VALUES, GRAIN_VALUES } from '../raster/kernels';
 import { power } from '../units/exact';
 import { chanceAt } from '../units/noise';
 import { cellsOf, round, rows, type Field, type Ground } from './ground';
@@ -44,8 +43,10 @@ export interface Strewing {
 /** Entries of the table that radii are drawn from, the least first. */
 const RADII = 512;
 
-/** Values of a cell: where those end that may reach into it, and they. */
-const PER_CELL = 1 + 9 * GRAIN_VALUES;
+/** Values of one that is strewn: its place, its radius, its direction, and how much longer than broad it is. */
+const VALUES = 6;
+/** Values of a cell: how many follow, and those that may reach into it. */
+const PER_CELL = 1 + 9 * VALUES;
 
 /** Cells that are kept, each in the place of others that are this many further on: the rows about the one that is looked at. */
 const COLUMNS = 128;
@@ -92,7 +93,7 @@ export const strewn = (
       around[end + 3] = dx / size;
       around[end + 4] = dy / size;
       around[end + 5] = stretch;
-      end += GRAIN_VALUES;
+      end += VALUES;
     }
     return end;
   };
@@ -107,33 +108,40 @@ export const strewn = (
     }
     return at;
   };
-  const [row, runsRow] = [rows(), rows()];
-  let near = new Float64Array(0);
-  return ({ count, x, y, kernels }) => {
-    const [out, runs] = [row(count), runsRow(GRAIN_RUN_VALUES * count)];
-    let [cellX, cellY] = [NaN, NaN];
-    let [ran, held] = [0, 0];
+  const row = rows();
+  return ({ count, x, y }) => {
+    const out = row(count);
+    let cellX = NaN;
+    let cellY = NaN;
+    let start = 0;
+    let end = 0;
     for (let n = 0; n < count; n++) {
       const i = Math.floor((x[n] as number) * perMm);
       const j = Math.floor((y[n] as number) * perMm);
-      if (i === cellX && j === cellY) continue;
-      [cellX, cellY] = [i, j];
-      const start = found(i, j);
-      const end = around[start] as number;
-      const values = around.subarray(start + 1, end);
-      if (near.length < held + values.length) {
-        const more = new Float64Array(2 * (held + values.length));
-        more.set(near);
-        near = more;
+      if (i !== cellX || j !== cellY) {
+        cellX = i;
+        cellY = j;
+        start = found(i, j);
+        end = around[start++] as number;
       }
-      near.set(values, held);
-      // The run before ends where this one begins.
-      if (ran > 0) runs[ran - GRAIN_RUN_VALUES] = n;
-      runs.set([count, i / perMm, j / perMm, held / GRAIN_VALUES, (held + values.length) / GRAIN_VALUES], ran);
-      held += values.length;
-      ran += GRAIN_RUN_VALUES;
+      const u = (x[n] as number) - i / perMm;
+      const v = (y[n] as number) - j / perMm;
+      let best = -outside;
+      for (let k = start; k < end; k += VALUES) {
+        const dx = u - (around[k] as number);
+        const dy = v - (around[k + 1] as number);
+        const radius = around[k + 2] as number;
+        const stretch = around[k + 5] as number;
+        const room = radius - best;
+        // Neither way can it be further off than its length allows.
+        if (room <= 0 || dx * dx + dy * dy >= room * room * stretch * stretch) continue;
+        const along = (dx * (around[k + 3] as number) + dy * (around[k + 4] as number)) / stretch;
+        const across = (dy * (around[k + 3] as number) - dx * (around[k + 4] as number)) * stretch;
+        const away = along * along + across * across;
+        if (away < room * room) best = radius - Math.sqrt(away);
+      }
+      out[n] = best;
     }
-    kernels.grains({ count, x, y }, runs.subarray(0, ran), near.subarray(0, held), outside, out);
     return out;
   };
 };

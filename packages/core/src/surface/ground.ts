@@ -1,5 +1,3 @@
-import type { Kernels } from '../raster/kernels';
-
 /** Places on a surface, mm: a row of them, of which the first `count` are meant. */
 export interface Places {
   readonly count: number;
@@ -7,8 +5,6 @@ export interface Places {
   readonly y: Float64Array;
   /** Size of a pixel there, mm. */
   readonly pixel: number;
-  /** What finds fields there. */
-  readonly kernels: Kernels;
 }
 
 /**
@@ -39,7 +35,7 @@ export const moved = (...by: readonly (readonly [Field, Field, number])[]): ((at
         y[i] = (y[i] as number) + far * (dy[i] as number);
       }
     }
-    return { ...at, x, y };
+    return { count, x, y, pixel: at.pixel };
   };
 };
 

@@ -7,18 +7,8 @@ export interface Lattice {
   readonly uy: number;
   readonly vx: number;
   readonly vy: number;
-  /** After which cells it comes again; null where nothing repeats. */
-  readonly again: Again | null;
-}
-
-/**
- * Cells that lie whole periods apart, as Hermite's normal form (g, r), (0, h) of their lattice: one cell of each class lies within g × h. A
- * cell goes to it by as many times (g, r) as bring it within g across, then by (0, h).
- */
-interface Again {
-  readonly g: number;
-  readonly r: number;
-  readonly h: number;
+  /** Names a cell by the one cell that stands for all that lie whole periods away; null where nothing repeats. */
+  readonly wrap: ((at: Int32Array) => void) | null;
 }
 
 const nearest = (v: number): number => Math.floor(v + 0.5);
@@ -36,18 +26,27 @@ const whole = (x: number, y: number): [number, number] => {
  */
 export const latticeOf = ({ period }: Ground, along: number, across: number, turn: number): Lattice => {
   const [c, s] = [cosDeg(turn), sinDeg(turn)];
-  if (period === null) return { ux: c / along, uy: s / along, vx: -s / across, vy: c / across, again: null };
+  if (period === null) return { ux: c / along, uy: s / along, vx: -s / across, vy: c / across, wrap: null };
   const [ux, uy] = whole((period * c) / along, (period * s) / along);
   let [vx, vy] = whole((-period * s) / across, (period * c) / across);
   if (ux * vy - uy * vx === 0) [vx, vy] = [-uy, ux];
-  return { ux: ux / period, uy: uy / period, vx: vx / period, vy: vy / period, again: againAfter(ux, vx, uy, vy) };
+  return { ux: ux / period, uy: uy / period, vx: vx / period, vy: vy / period, wrap: wrapOf(ux, vx, uy, vy) };
 };
 
-/** Cells that lie (a, b) or (c, d) apart are one. */
-const againAfter = (a: number, b: number, c: number, d: number): Again => {
+/**
+ * Cells that lie (a, b) or (c, d) apart are one: the lattice of these, in Hermite's normal form (g, r), (0, h), leaves one cell for
+ * each class within g × h.
+ */
+const wrapOf = (a: number, b: number, c: number, d: number): ((at: Int32Array) => void) => {
   while (c !== 0) {
     const times = Math.trunc(a / c);
     [a, b, c, d] = [c, d, a - times * c, b - times * d];
   }
-  return { g: Math.abs(a), r: a < 0 ? -b : b, h: Math.abs(d) };
+  const [g, r, h] = [Math.abs(a), a < 0 ? -b : b, Math.abs(d)];
+  return (at) => {
+    const times = Math.floor((at[0] as number) / g);
+    at[0] = (at[0] as number) - times * g;
+    const j = (at[1] as number) - times * r;
+    at[1] = j - Math.floor(j / h) * h;
+  };
 };

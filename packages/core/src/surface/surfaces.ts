@@ -1,4 +1,3 @@
-import type { Kernels } from '../raster/kernels';
 import type { Region } from '../raster/raster';
 import { clothFolds } from './kinds/cloth-folds';
 import { concreteRubbing } from './kinds/concrete-rubbing';
@@ -59,8 +58,8 @@ export interface SurfacePiece extends Ground {
  * same in any tiling. `where` brings pixel centres to mm on the surface.
  * @throws Error for a surface that there is not, naming those there are.
  */
-export const surfaceColours = (piece: SurfacePiece, where: Where, region: Region, kernels: Kernels): Generator<void, Int16Array, void> => {
+export const surfaceColours = (piece: SurfacePiece, where: Where, region: Region): Generator<void, Int16Array, void> => {
   const surface = BY_NAME.get(piece.surface);
   if (!surface) throw new Error(`There is no surface “${piece.surface}”: choose ${SURFACES.map(({ name }) => name).join(', ')}.`);
-  return scannedSurface(surface, piece, where, region, kernels);
+  return scannedSurface(surface, piece, where, region);
 };

@@ -1,3 +1,4 @@
+import { createKernels } from '@uvrant/kernels';
 import {
   bandsOf,
   ByteCache,
@@ -18,6 +19,7 @@ import {
   type CoverageShares,
   type Graph,
   type InfoOf,
+  type Kernels,
   type Plane,
   type PlateMaking,
   type Region,
@@ -29,7 +31,6 @@ import {
   type TypePort,
   type Work,
 } from '@uvrant/core';
-import { kernelsHere } from './kernels-here';
 
 /** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
 export const BAND_ROWS = 512;
@@ -57,6 +58,10 @@ export interface PrintNeeds {
   readonly tile: (name: TileName) => SourceTile;
   readonly type: TypePort | null;
 }
+
+let made: Kernels | null = null;
+/** The kernels of this thread, with their memory: all of its prints share them, since each band is rendered to its end at one go. */
+const kernelsHere = (): Kernels => (made ??= createKernels());
 
 /** A print to be rendered from tiles at hand. */
 export class Print {

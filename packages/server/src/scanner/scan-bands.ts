@@ -1,5 +1,4 @@
 import { decoded, encoded, finish, ONE, pixelsOf, surfaceColours, type Region } from '@uvrant/core';
-import { kernelsHere } from '../render/kernels-here';
 import type { ScanOrder } from './port';
 
 /** The 8-bit value of each working value after an exposure in stops, which doubles or halves the light itself. */
@@ -39,5 +38,5 @@ export const bandReader = (order: ScanOrder): ((region: Region) => Uint8Array) =
     out.x = area.x + (x * area.width) / width;
     out.y = area.y + (y * area.height) / height;
   };
-  return (region) => bytesOf(finish(surfaceColours(piece, at, region, kernelsHere())), colour, table);
+  return (region) => bytesOf(finish(surfaceColours(piece, at, region)), colour, table);
 };

@@ -21,9 +21,6 @@ import { cellDots } from './cell-dots';
 import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
-import { gradients } from './gradients';
-import { grains } from './grains';
-import { scannedRow, seenRow } from './scanned';
 import { roughEdge } from './rough-edge';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
@@ -85,10 +82,6 @@ export const referenceKernels: Kernels = {
   hued,
   dropSpecks,
   fillRows,
-  gradients,
-  grains,
-  seenRow,
-  scannedRow,
   roughEdge,
 
   grey(rgba, shares, tone, coverage) {
