@@ -52,14 +52,15 @@ interface Seen {
   readonly set: Uint8Array;
 }
 
-/** What one run of the checks has seen of each pass: dots and holes are looked for at the same places. */
+/** What one run of the checks has seen of each pass for a screen's frequency: dots and holes are looked for at the same places. */
 const seenBy = new WeakMap<CheckAt, Map<string, readonly Seen[]>>();
 
 /** What a pass prints at the places of a screen. */
 function* seenOf(at: CheckAt, pass: string, lpi: number, work: Work): Rendering<readonly Seen[]> {
   const passes = seenBy.get(at) ?? new Map<string, readonly Seen[]>();
   seenBy.set(at, passes);
-  const known = passes.get(pass);
+  const name = `${pass} ${lpi}`;
+  const known = passes.get(name);
   if (known) return known;
   const node = at.whole.printed.get(pass);
   const seen: Seen[] = [];
@@ -71,7 +72,7 @@ function* seenOf(at: CheckAt, pass: string, lpi: number, work: Work): Rendering<
     seen.push({ region, set });
     yield;
   }
-  passes.set(pass, seen);
+  passes.set(name, seen);
   return seen;
 }
 
