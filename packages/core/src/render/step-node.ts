@@ -165,6 +165,10 @@ const boxOf = ({ declaration, params, at }: StepCall, box: Region, reach: number
   return spreads === null ? null : grow(box, reach + Math.ceil(spreads * at.pxPerMm));
 };
 
+/** The coverage that stands for all of an input of which a step reads no more than it and its grids; null where its tones are read as well. */
+export const coverageFor = (declaration: AnyStep, params: StepCall['params'], input: Node): Node['coverage'] | null =>
+  declaration.readsGridsOnly?.(params) ? (input.coverage ?? null) : null;
+
 /** A step on rasters: reads its reach beyond the region asked for. Where there is nothing within its reach it gives nothing. */
 export const stepNode = (input: Node, call: StepCall): Node => {
   const { declaration } = call;
@@ -177,10 +181,7 @@ export const stepNode = (input: Node, call: StepCall): Node => {
     const all = withGrids(call.coarse, read(region));
     return call.at.draft && !declaration.reads ? steady(all, region) : all;
   };
-  const { coverage } = input;
-  /** The coverage that stands for all of the input; null where its tones are read as well. */
-  const coverageAlone =
-    coverage && declaration.readsGridsOnly?.(call.params) && call.coarse.every(({ node }) => node !== null) ? coverage : null;
+  const coverageAlone = call.coarse.every(({ node }) => node !== null) ? coverageFor(declaration, call.params, input) : null;
   function* inputOf(region: Region, work: Work): Rendering<Raster> {
     if (!coverageAlone) return yield* rendered(input, whole(region), work);
     const from = read(region);

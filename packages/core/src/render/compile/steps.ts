@@ -21,7 +21,7 @@ import { wholeRegion } from '../scale';
 import { isPicture } from '../../nodes/picture-node';
 import type { StatisticsNode } from '../../nodes/statistics-node';
 import { cellGrid, cellsNode } from '../cells-node';
-import { stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
+import { coverageFor, stepNode, type BendNodes, type CoarseInput, type StepCall } from '../step-node';
 import { bendNodes, bentPicture, inverseBend, type BendZone } from './bends';
 import { edgesOf, isAllOrNothing, isTrue, referenceTo, type Context } from './context';
 import { shareOf } from '../../raster/raster';
@@ -156,7 +156,7 @@ const coarseOf = (declaration: AnyStep, params: Params, input: Node, pxPerMm: nu
   const wishes = declaration.coarse?.(params) ?? [];
   if (wishes.length === 0) return [];
   const greys = readNode(input);
-  const isReadToo = !(input.coverage && declaration.readsGridsOnly?.(params));
+  const isReadToo = !coverageFor(declaration, params, input);
   const isPlain = input.kind === 'ink' || input.kind === 'tone';
   return wishes.map(({ grain, reach, through }) => {
     const shift = shiftFor(grain * pxPerMm);
