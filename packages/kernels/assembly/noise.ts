@@ -71,38 +71,79 @@ function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32,
   }
 }
 
-/** The columns of a row that are looked up, with their warp; their count. A gate (or 0) that is nothing or all leaves one out. */
-function list(width: i32, gate: usize, warpX: usize, warpY: usize, columns: usize, movesX: usize, movesY: usize): i32 {
-  const none = i16x8.splat(0);
-  const all = i16x8.splat(16384);
+/** Which of eight places of a row are looked up, a bit each: those within the row where the gate (or 0) is neither nothing nor all. */
+// @ts-ignore: decorator
+@inline
+function openAt(gate: usize, rest: i32): i32 {
+  const within = rest < 8 ? (1 << rest) - 1 : 255;
+  if (!gate) return within;
+  const gates = v128.load(gate);
+  return within & i16x8.bitmask(v128.and(i16x8.gt_s(gates, i16x8.splat(0)), i16x8.lt_s(gates, i16x8.splat(16384))));
+}
+
+/** Stores eight 16-bit values, each with as much added, as 32-bit ones. */
+// @ts-ignore: decorator
+@inline
+function store32(to: usize, values: v128, added: v128): void {
+  v128.store(to, i32x4.add(i32x4.extend_low_i16x8_s(values), added));
+  v128.store(to, i32x4.add(i32x4.extend_high_i16x8_s(values), added), 16);
+}
+
+/** The columns of a row that are looked up, with their warp, one after the other; their count. */
+function list(
+  width: i32,
+  gate: usize,
+  warpX: usize,
+  warpY: usize,
+  packing: usize,
+  columns: usize,
+  movesX: usize,
+  movesY: usize,
+): i32 {
   let count = 0;
   for (let from = 0; from < width; from += 8) {
-    const end = min(from + 8, width);
-    if (gate && end - from == 8) {
-      const gates = v128.load(gate + (<usize>from << 1));
-      if (!v128.any_true(v128.and(i16x8.gt_s(gates, none), i16x8.lt_s(gates, all)))) continue;
+    const two = <usize>from << 1;
+    const open = openAt(gate ? gate + two : 0, width - from);
+    if (!open) continue;
+    const order = v128.load(packing + (<usize>open << 4));
+    const to = <usize>count << 2;
+    store32(columns + to, v128.swizzle(i16x8(0, 1, 2, 3, 4, 5, 6, 7), order), i32x4.splat(from));
+    if (warpX) {
+      store32(movesX + to, v128.swizzle(v128.load(warpX + two), order), i32x4.splat(0));
+      store32(movesY + to, v128.swizzle(v128.load(warpY + two), order), i32x4.splat(0));
     }
-    for (let column = from; column < end; column++) {
-      const two = <usize>column << 1;
-      const to = <usize>count << 2;
-      store<i32>(columns + to, column);
-      if (warpX) {
-        store<i32>(movesX + to, load<i16>(warpX + two));
-        store<i32>(movesY + to, load<i16>(warpY + two));
+    count += popcnt(open);
+  }
+  return count;
+}
+
+/** Puts a row's sums, one after the other, where they were listed from, and nothing elsewhere. */
+function place(width: i32, gate: usize, spreading: usize, sums: usize, out: usize): void {
+  for (let from = 0; from < width; from += 8) {
+    const two = <usize>from << 1;
+    const open = openAt(gate ? gate + two : 0, width - from);
+    let values = i16x8.splat(0);
+    if (open) {
+      const most = i32x4.splat(16384);
+      const low = i32x4.min_s(i32x4.shr_s(v128.load(sums), 14), most);
+      const high = i32x4.min_s(i32x4.shr_s(v128.load(sums, 16), 14), most);
+      const packed = i16x8.max_s(i16x8.narrow_i32x4_s(low, high), i16x8.splat(-16384));
+      values = v128.swizzle(packed, v128.load(spreading + (<usize>open << 4)));
+      sums += <usize>popcnt(open) << 2;
+    }
+    if (width - from >= 8) v128.store(out + two, values);
+    else {
+      for (let n = 0; n < width - from; n++) {
+        store<i16>(out + two + (<usize>n << 1), i16x8.extract_lane_s(values, 0));
+        values = i8x16.shuffle(values, values, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 0, 1);
       }
-      // Kept if it counts: the next is put in its place otherwise, which is quicker than to branch on noise.
-      const open = gate ? <i32>load<i16>(gate + two) : 1;
-      count += <i32>(open > 0) & <i32>(open < 16384);
     }
   }
-  // Whole vectors are read: what lies past the last is looked up, and not kept.
-  for (let n = count; n & 3; n++) store<i32>(columns + (<usize>n << 2), 0);
-  return count;
 }
 
 /**
  * Octaves of noise over a region, in rows; `warpX` and `warpY` (or 0) move each place before it is looked up. Where a `gate` (or 0) is
- * nothing or all, nothing is looked up. `rows` is room for four rows of width + 3 32-bit values.
+ * nothing or all, nothing is looked up. `lanes` as in src/lanes.ts; `rows` is room for four rows of width + 8 32-bit values.
  */
 export function noise(
   x: i32,
@@ -115,18 +156,19 @@ export function noise(
   warpX: usize,
   warpY: usize,
   gate: usize,
+  lanes: usize,
   rows: usize,
   out: usize,
 ): void {
-  const room = <usize>(width + 3) << 2;
+  const room = <usize>(width + 8) << 2;
   const columns = rows;
   const sums = rows + room;
   const movesX = sums + room;
   const movesY = movesX + room;
   for (let row = 0; row < height; row++) {
     const from = <usize>(row * width) << 1;
-    const line = out + from;
-    const count = list(width, gate ? gate + from : 0, warpX ? warpX + from : 0, warpY + from, columns, movesX, movesY);
+    const gates = gate ? gate + from : 0;
+    const count = list(width, gates, warpX ? warpX + from : 0, warpY + from, lanes, columns, movesX, movesY);
     for (let n = 0; n < count; n += 4) v128.store(sums + (<usize>n << 2), i32x4.splat(8192));
     for (let n = 0; n < octaveCount; n++) {
       const o = octaves + ((<usize>n * VALUES) << 2);
@@ -134,11 +176,6 @@ export function noise(
       const v = load<i32>(o, 12) + x * load<i32>(o, 16) + (y + row) * load<i32>(o, 20);
       addOctave(columns, sums, count, tile, u, v, o, warpX ? movesX : 0, movesY);
     }
-    if (count < width) memory.fill(line, 0, <usize>width << 1);
-    for (let n = 0; n < count; n++) {
-      const column = load<i32>(columns + (<usize>n << 2));
-      const sum = load<i32>(sums + (<usize>n << 2));
-      store<i16>(line + (<usize>column << 1), <i16>min(max(sum >> 14, -16384), 16384));
-    }
+    place(width, gates, lanes + 4096, sums, out + from);
   }
 }

@@ -20,6 +20,7 @@ import {
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { KernelMemory, type Values } from './arena';
 import type { KernelExports } from './exports';
+import { LANES } from './lanes';
 
 /** Pixels that a call takes at once of arrays that lie outside the kernels' memory. */
 const PART = 32768;
@@ -539,7 +540,8 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           warpX,
           warpY,
           gate ? arena.read(gate) : 0,
-          arena.room(16 * (width + 3)),
+          arena.constant(LANES),
+          arena.room(16 * (width + 8)),
           arena.write(out),
         );
       }),
