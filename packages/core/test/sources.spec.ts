@@ -11,10 +11,13 @@ import {
   STEPS,
   tilesOf,
   trueScale,
+  sizeOf,
   type Graph,
+  type Kernels,
   type Pass,
   type Placement,
   type Region,
+  type RoughEdge,
   type Sheet,
   type Source,
 } from '../src';
@@ -122,6 +125,32 @@ describe('ramps', () => {
 });
 
 describe('rough frames', () => {
+  for (const edge of ['torn', 'brushed', 'taped'] as const) {
+    for (const beyond of ['nothing', 'hold'] as const) {
+      it(`are whole or nothing only where their lines and noises say so: ${edge}, beyond ${beyond}`, () => {
+        const placement: Placement = { ...box(4, 6, 90, 70, 3), beyond };
+        const region: Region = { x: -20, y: -20, width: 620, height: 500 };
+        const { kernels } = workOf();
+        let edgeOf: RoughEdge | undefined;
+        let looked = 0;
+        const seen = {
+          ...kernels,
+          roughEdge: (...[roughEdge, piece, ...to]: Parameters<Kernels['roughEdge']>) => {
+            edgeOf = roughEdge;
+            looked += sizeOf(piece);
+            kernels.roughEdge(roughEdge, piece, ...to);
+          },
+        };
+        const coverage = finish(frameCoverage({ edge, width: 8, rough: 0.8, seed: 5 }, placement, 6)(region, seen));
+        const whole = new Int16Array(sizeOf(region));
+        kernels.roughEdge(edgeOf as RoughEdge, region, whole, region);
+        expect(coverage).toEqual(whole);
+        // Most of it needs no noise: neither the middle nor, where it goes on beyond its box, all that is outside.
+        expect(looked).toBeLessThan(0.6 * sizeOf(region));
+      });
+    }
+  }
+
   const frame = (edge: 'torn' | 'brushed' | 'taped', change = {}): Source =>
     freshSource('frame', { edge, width: 6, colour: { srgb: '#e9e2d2' }, ...change });
 

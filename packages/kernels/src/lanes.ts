@@ -16,7 +16,9 @@ export const LANES = Uint8Array.from(
   [true, false].flatMap((isPacking) =>
     Array.from({ length: 256 }, (_, bits) => {
       const chosen = Array.from({ length: 8 }, (_, lane) => lane).filter((lane) => (bits >> lane) & 1);
-      return shuffle(isPacking ? chosen : Array.from({ length: 8 }, (_, lane) => (chosen.includes(lane) ? chosen.indexOf(lane) : undefined)));
+      return shuffle(
+        isPacking ? chosen : Array.from({ length: 8 }, (_, lane) => (chosen.includes(lane) ? chosen.indexOf(lane) : undefined)),
+      );
     }).flat(),
   ),
 );

@@ -1,6 +1,6 @@
 import { ROUGH_LINE_VALUES, type Affine, type Kernels, type RoughEdge } from '../../raster/kernels';
 import { boxAffine } from '../../raster/place';
-import { sizeOf, type Region } from '../../raster/raster';
+import { ONE, sizeOf, type Region } from '../../raster/raster';
 import { tilesOf } from '../../raster/region';
 import { blankPlane } from '../../raster/uniform';
 import type { Placement } from '../../sheet/model';
@@ -63,14 +63,23 @@ const linesOf = (dials: FrameDials, width: number, height: number): Line[] => {
   return [...sides, ...gone];
 };
 
+/** A rough frame, and between what it reaches in at each place of its tables, mm: nearer all is covered, further nothing is. */
+interface Reaching {
+  readonly edge: RoughEdge;
+  readonly least: Float64Array;
+  readonly most: Float64Array;
+}
+
 /** A rough frame round a placed box, ready for the kernel. */
-const roughEdge = (dials: FrameDials, placement: Placement, pxPerMm: number): RoughEdge => {
+const roughEdge = (dials: FrameDials, placement: Placement, pxPerMm: number): Reaching => {
   const { width, height } = placement;
   const at = boxAffine(placement, pxPerMm, width, height);
   const lines = linesOf(dials, width, height);
   const noises = EDGES[dials.edge].noises(dials);
   const counts = lines.map(({ length }) => Math.ceil((length + 2 * BEYOND) * PER_MM) + 2);
-  const tables = new Float64Array(2 * counts.reduce((sum, count) => sum + count, 0));
+  const places = counts.reduce((sum, count) => sum + count, 0);
+  const tables = new Float64Array(2 * places);
+  const bounds = { least: new Float64Array(places), most: new Float64Array(places) };
   const values = new Float64Array(ROUGH_LINE_VALUES * lines.length);
   let start = 0;
   for (const [n, { inwards, along, profile }] of lines.entries()) {
@@ -82,13 +91,16 @@ const roughEdge = (dials: FrameDials, placement: Placement, pxPerMm: number): Ro
       tables[2 * (start + k)] = reach;
       tables[2 * (start + k) + 1] = amount;
       const stray = 0.5 * Math.abs(amount) + 0.5 * noises[1].amount + 1 / pxPerMm;
+      bounds.least[start + k] = reach - stray;
+      bounds.most[start + k] = reach + stray;
       least = Math.min(least, reach - stray);
       most = Math.max(most, reach + stray);
     }
     values.set([...byPixels(inwards, at), ...byPixels(along, at), least, most, start, count, n, -BEYOND], ROUGH_LINE_VALUES * n);
     start += count;
   }
-  return { lines: values, tables, perMm: PER_MM, seed: dials.seed, noises, pxPerMm, ends: placement.beyond === 'nothing' };
+  const ends = placement.beyond === 'nothing';
+  return { ...bounds, edge: { lines: values, tables, perMm: PER_MM, seed: dials.seed, noises, pxPerMm, ends } };
 };
 
 /** What is linear in mm of the box, by pixels of the sheet. */
@@ -101,19 +113,46 @@ const byPixels = ([x, y, constant]: readonly [number, number, number], at: Affin
 /** Side of the pieces that are looked at first, to leave out those that lie clear of the frame. */
 const PIECE = 32;
 
-/** Whether a frame may reach into a piece: what is linear is least at one of its corners. */
-const reachesInto = ({ lines, pxPerMm }: RoughEdge, { x, y, width, height }: Region): boolean => {
+/** What a line's values from `first` on, linear by pixels, come to in a piece: they are least and most at corners. */
+const rangeIn = (lines: Float64Array, first: number, { x, y, width, height }: Region): readonly [least: number, most: number] => {
+  const [across, down, constant] = [lines[first], lines[first + 1], lines[first + 2]] as [number, number, number];
+  const [left, right, top, bottom] = [across * x, across * (x + width), down * y, down * (y + height)];
+  return [Math.min(left, right) + Math.min(top, bottom) + constant, Math.max(left, right) + Math.max(top, bottom) + constant];
+};
+
+/** How much of a piece a frame covers, as far as that can be told without its noises. */
+const coverOf = ({ edge: { lines, perMm, pxPerMm, ends }, least, most }: Reaching, piece: Region): 'none' | 'some' | 'all' => {
+  const pixel = 1 / pxPerMm;
+  let [some, all, isCut] = [false, false, false];
   for (let line = 0; line < lines.length; line += ROUGH_LINE_VALUES) {
-    const [across, down, constant, most] = [lines[line], lines[line + 1], lines[line + 2], lines[line + 7]] as [
-      number,
-      number,
-      number,
-      number,
-    ];
-    const least = Math.min(across * x, across * (x + width)) + Math.min(down * y, down * (y + height)) + constant;
-    if (least <= most + 1 / pxPerMm) return true;
+    const [near, far] = rangeIn(lines, line, piece);
+    // Where a frame ends with its box, the first four lines are its sides.
+    if (ends && line < 4 * ROUGH_LINE_VALUES) {
+      if (far < -pixel) return 'none';
+      isCut ||= near < pixel;
+    }
+    if (near > (lines[line + 7] as number) + pixel) continue;
+    const [start, count, , begins] = lines.subarray(line + 8, line + 12) as unknown as [number, number, number, number];
+    const placeAt = (along: number): number => Math.max(0, Math.min(count - 2, Math.floor((along - begins) * perMm)));
+    const [from, to] = rangeIn(lines, line + 3, piece);
+    const [first, last] = [start + placeAt(from), start + placeAt(to) + 1];
+    let [covered, reached] = [Infinity, -Infinity];
+    for (let k = first; k <= last; k++) {
+      covered = Math.min(covered, least[k] as number);
+      reached = Math.max(reached, most[k] as number);
+    }
+    all ||= far < covered - pixel;
+    some ||= near <= reached + pixel;
   }
-  return false;
+  if (all && !isCut) return 'all';
+  return some ? 'some' : 'none';
+};
+
+const coverPiece = (out: Int16Array, region: Region, { x, y, width, height }: Region): void => {
+  for (let row = y - region.y; row < y - region.y + height; row++) {
+    const from = row * region.width + x - region.x;
+    out.fill(ONE, from, from + width);
+  }
 };
 
 /**
@@ -121,13 +160,15 @@ const reachesInto = ({ lines, pxPerMm }: RoughEdge, { x, y, width, height }: Reg
  * place and seed alone: the same at any scale and in any tiling.
  */
 export const frameCoverage = (dials: FrameDials, placement: Placement, pxPerMm: number) => {
-  const edge = roughEdge(dials, placement, pxPerMm);
+  const frame = roughEdge(dials, placement, pxPerMm);
   return function* (region: Region, kernels: Kernels): Generator<void, Int16Array, void> {
     let out: Int16Array | null = null;
     for (const piece of tilesOf(region, PIECE)) {
-      if (!reachesInto(edge, piece)) continue;
+      const cover = coverOf(frame, piece);
+      if (cover === 'none') continue;
       out ??= kernels.arena.plane(sizeOf(region)).fill(0);
-      kernels.roughEdge(edge, piece, out, region);
+      if (cover === 'all') coverPiece(out, region, piece);
+      else kernels.roughEdge(frame.edge, piece, out, region);
       yield;
     }
     return out ?? blankPlane(sizeOf(region));
