@@ -134,6 +134,7 @@ export interface KernelExports {
   stamp(beneath: N, coverage: N, count: N, map: N, few: N, out: N): void;
   keepWhere(entries: N, plane: N, count: N, out: N): void;
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
+  upFiltered(rows: N, above: N, rowBytes: N, count: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;
   fillRows(edges: N, order: N, starts: N, firstBlock: N, blocks: N, most: N, x: N, y: N, width: N, height: N, room: N, out: N): N;

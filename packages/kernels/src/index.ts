@@ -25,6 +25,9 @@ import { LANES } from './lanes';
 /** Pixels that a call takes at once of arrays that lie outside the kernels' memory. */
 const PART = 32768;
 
+/** Bytes of rows that are filtered at once. */
+const BYTES = 262144;
+
 const RUN_BYTES = 32;
 
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
@@ -354,6 +357,19 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       }),
 
     keepWhere: (entries, plane, out) => call(() => wasm.keepWhere(arena.read(entries), arena.read(plane), out.length, arena.write(out))),
+
+    upFiltered(rows, above, out) {
+      const { length } = above;
+      const part = Math.max(1, Math.floor(BYTES / length));
+      for (let from = 0; from * length < rows.length; from += part) {
+        const to = Math.min(rows.length / length, from + part);
+        call(() => {
+          const before = from === 0 ? above : rows.subarray((from - 1) * length, from * length);
+          const [first, last] = [arena.read(rows.subarray(from * length, to * length)), arena.read(before)];
+          wasm.upFiltered(first, last, length, to - from, arena.write(out.subarray(from * (length + 1), to * (length + 1))));
+        });
+      }
+    },
 
     lookUp: (entries, palette, values, out) =>
       call(() =>

@@ -318,12 +318,14 @@ function planeResults(
       1,
       packed,
     );
+    const filtered = new Uint8Array(pixels + height);
+    kernels.upFiltered(entries, entries.subarray(3, 3 + width), filtered);
     made(`colours of ${count}`, 4, (to) => kernels.lookUp(entries, palette, 4, to));
     made(`values of ${count}`, 1, (to) => kernels.lookUp(entries, palette.subarray(0, count), 1, to));
     const small = fresh(4 * Math.ceil(width / 4) * Math.ceil(height / 4));
     kernels.reduceIndex(entries, width, height, 2, palette, small);
     Object.assign(out, { [`stamp ${count}`]: stamped, [`stamp all ${count}`]: everywhere, [`kept ${count}`]: kept });
-    Object.assign(out, { [`packed ${count}`]: packed, [`reduce index ${count}`]: small });
+    Object.assign(out, { [`filtered ${count}`]: filtered, [`packed ${count}`]: packed, [`reduce index ${count}`]: small });
   }
   const evenly = plane2(width, height);
   const halved = fresh((evenly.width * evenly.height) / 4);
@@ -564,6 +566,8 @@ const CHANGES = [
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
   ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
+  ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
+  ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
   ['planes.ts', 'HAS_WHOLE: i32 = 2', 'HAS_WHOLE: i32 = 1'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],

@@ -464,6 +464,12 @@ export interface Kernels {
   /** Each entry's value: one plane of 16-bit values, RGBA at working depth (four a value), or packed RGBA8. */
   readonly lookUp: (entries: Uint8Array, palette: Int16Array | Uint32Array, values: 1 | 4, out: Int16Array | Uint32Array) => void;
 
+  /**
+   * Rows of as many bytes as `above`, the row before them, as PNG's filter Up writes them (ISO/IEC 15948, 9.2): a 2, then each byte
+   * less the one above it.
+   */
+  readonly upFiltered: (rows: Uint8Array, above: Uint8Array, out: Uint8Array) => void;
+
   /** As `reduce` of the RGBA of a palette's entries. */
   readonly reduceIndex: (entries: Uint8Array, width: number, height: number, shift: number, palette: Int16Array, out: Int16Array) => void;
 

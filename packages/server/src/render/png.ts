@@ -3,9 +3,9 @@ import { once } from 'node:events';
 import { constants, crc32, createDeflate, type Deflate } from 'node:zlib';
 import { pixelsPerMetre } from '@uvrant/core';
 import { bitsFor, packedRows } from './bits';
+import { kernelsHere } from './kernels-here';
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
-const UP = 2;
 /** Bytes that are packed beside the thread before it must see to them: those of most bands whole, so that packing does not wait for the next. */
 const PACKED_BYTES = 2 ** 23;
 
@@ -74,20 +74,6 @@ const titleChunk = (title: string): Uint8Array =>
     ? chunk('tEXt', Buffer.from(`Title\0${title}`, 'latin1'))
     : chunk('iTXt', Buffer.from(`Title\0\0\0\0\0${title}`, 'utf8'));
 
-/** out = a − b, byte by byte, four at a time: the top bit of each byte is kept from borrowing from the next. */
-const subtract = (a: Uint8Array, b: Uint8Array, out: Uint8Array): void => {
-  if (a.length % 4 !== 0 || a.byteOffset % 4 !== 0 || b.byteOffset % 4 !== 0) {
-    for (let i = 0; i < out.length; i++) out[i] = (a[i] as number) - (b[i] as number);
-    return;
-  }
-  const words = (bytes: Uint8Array): Int32Array => new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length / 4);
-  const [from, less, to] = [words(a), words(b), words(out)];
-  for (let i = 0; i < to.length; i++) {
-    const [x, y] = [from[i] as number, less[i] as number];
-    to[i] = ((x | 0x80808080) - (y & 0x7f7f7f7f)) ^ ((x ^ ~y) & 0x80808080);
-  }
-};
-
 /** Writes a PNG of rows as they come, so that memory stays at one band. */
 export class PngWriter {
   private readonly file: number;
@@ -97,7 +83,6 @@ export class PngWriter {
   private previous: Uint8Array;
   /** Resolves once the rows before are taken in, so that one band is packed while the next is made. */
   private packing: Promise<unknown> = Promise.resolve();
-  private readonly difference: Uint8Array;
 
   constructor(
     path: string,
@@ -111,7 +96,6 @@ export class PngWriter {
     this.bits = packedBits(pixels);
     this.rowBytes = typeof pixels === 'number' ? pixels * width : Math.ceil((width * (this.bits ?? 8)) / 8);
     this.previous = new Uint8Array(this.rowBytes);
-    this.difference = new Uint8Array(this.rowBytes);
     for (const part of [
       SIGNATURE,
       chunk('IHDR', header(width, height, pixels)),
@@ -140,14 +124,7 @@ export class PngWriter {
     const { rowBytes } = this;
     const count = bytes.length / rowBytes;
     const filtered = new Uint8Array(count * (rowBytes + 1));
-    for (let row = 0; row < count; row++) {
-      const line = bytes.subarray(row * rowBytes, (row + 1) * rowBytes);
-      const above = row === 0 ? this.previous : bytes.subarray((row - 1) * rowBytes, row * rowBytes);
-      const to = row * (rowBytes + 1);
-      filtered[to] = UP;
-      subtract(line, above, this.difference);
-      filtered.set(this.difference, to + 1);
-    }
+    kernelsHere().upFiltered(bytes, this.previous, filtered);
     this.previous = bytes.slice((count - 1) * rowBytes);
     return filtered;
   }

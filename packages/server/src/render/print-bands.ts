@@ -1,4 +1,3 @@
-import { createKernels } from '@uvrant/kernels';
 import {
   bandsOf,
   ByteCache,
@@ -19,7 +18,6 @@ import {
   type CoverageShares,
   type Graph,
   type InfoOf,
-  type Kernels,
   type Plane,
   type PlateMaking,
   type Region,
@@ -31,6 +29,7 @@ import {
   type TypePort,
   type Work,
 } from '@uvrant/core';
+import { kernelsHere } from './kernels-here';
 
 /** Rows rendered at a time: enough that little is done twice, few enough that memory stays flat. */
 export const BAND_ROWS = 512;
@@ -58,10 +57,6 @@ export interface PrintNeeds {
   readonly tile: (name: TileName) => SourceTile;
   readonly type: TypePort | null;
 }
-
-let made: Kernels | null = null;
-/** The kernels of this thread, with their memory: all of its prints share them, since each band is rendered to its end at one go. */
-const kernelsHere = (): Kernels => (made ??= createKernels());
 
 /** A print to be rendered from tiles at hand. */
 export class Print {

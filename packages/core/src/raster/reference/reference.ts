@@ -22,6 +22,7 @@ import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
 import { roughEdge } from './rough-edge';
+import { upFiltered } from './up-filtered';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
 const DOT_BITS = 32 - 6;
@@ -65,6 +66,7 @@ export const referenceKernels: Kernels = {
   lineScreen,
   shaded,
   spotScreen,
+  upFiltered,
 
   distance(plane, region, most, outside, window, out) {
     const { width, height } = region;
