@@ -4,7 +4,6 @@ import {
   cleaned,
   finish,
   guided,
-  heapArena,
   ONE,
   paintStrokes,
   pathOf,
@@ -65,7 +64,7 @@ export const handlingRows = async (kernels: Kernels): Promise<void> => {
   say('wear: specks and holes under 0.25 mm at 300 ppi', await best(() => cleaned(taken, region, 3, 3, kernels)), '');
   say('wear: solving its cut', await best(() => solvedCut(greys, { curve: [], softness: 0.1, share: 0.15 })), '');
   const draft: Region = { x: 0, y: 0, width: 900, height: 1200 };
-  const painted = await best(() => finish(paintStrokes(new Int16Array(900 * 1200), draft, strokes, AT_REST, 50 / 25.4, heapArena)));
+  const painted = await best(() => finish(paintStrokes(new Int16Array(900 * 1200), draft, strokes, AT_REST, 50 / 25.4, kernels)));
   say('painted mask of 200 strokes, 900 × 1200 px', painted, 'every tip in turn');
   const hard = Int16Array.from(tone, (v) => (v > ONE / 2 ? ONE : 0));
   say('guided filter, colour guide, window 41 px', await best(() => guided([tone, tone, tone], hard, SIDE, SIDE, 20, 1e-6)), '');

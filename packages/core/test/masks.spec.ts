@@ -14,7 +14,7 @@ import {
   softEdges,
   cleaned,
   finish,
-  heapArena,
+  referenceKernels,
   AT_REST,
   TIPS,
   TONE_BINS,
@@ -206,7 +206,7 @@ describe('guided filter', () => {
 describe('strokes', () => {
   const region = { x: 0, y: 0, width: 160, height: 90 };
   const plane = (strokes: Stroke[], within: Region = region): Int16Array => {
-    return finish(paintStrokes(new Int16Array(sizeOf(within)), within, strokes, AT_REST, 4, heapArena));
+    return finish(paintStrokes(new Int16Array(sizeOf(within)), within, strokes, AT_REST, 4, referenceKernels));
   };
 
   test('a stroke that crosses itself is no stronger there; two strokes add up, one that takes away takes back', () => {

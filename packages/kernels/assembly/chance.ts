@@ -29,3 +29,18 @@ export function smoothNoise(x: f64, y: f64, seed: i32): f64 {
   const d = chanceAt(xi + 1, yi + 1, seed);
   return a + (b - a) * u + (c + (d - c) * u - a - (b - a) * u) * v;
 }
+
+/** Layers of smooth chance, each `finer` times as fine and `weaker` times as strong. */
+export function layeredNoise(x: f64, y: f64, seed: i32, layers: i32, finer: f64, weaker: f64): f64 {
+  let sum: f64 = 0;
+  let whole: f64 = 0;
+  let weight: f64 = 1;
+  let scale: f64 = 1;
+  for (let layer = 0; layer < layers; layer++) {
+    sum += weight * smoothNoise(x * scale + 17.3 * <f64>layer, y * scale - 9.1 * <f64>layer, seed + layer);
+    whole += weight;
+    weight *= weaker;
+    scale *= finer;
+  }
+  return sum / whole;
+}

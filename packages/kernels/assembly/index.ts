@@ -12,6 +12,7 @@ export { fillRows } from './fill-rows';
 export { filterAcross, filterDown, transpose } from './filter';
 export { grey, greyByHue } from './grey';
 export { keepWhere, lookUp, stamp } from './index-plane';
+export { strokePaint, strokeStretch } from './strokes';
 export { upFiltered } from './up-filtered';
 export { brightest, glint, shaded } from './lights';
 export { mix, paint, weigh } from './mix';

@@ -1,23 +1,10 @@
-import { smoothNoise } from './chance';
+import { layeredNoise } from './chance';
 import { ONE } from './depth';
 
 // A rough edge, in the order of every sum and product of the core's raster/reference/rough-edge.ts and units/noise.ts.
 
 const FINER: f64 = 2.3;
 const WEAKER: f64 = 0.55;
-function layeredNoise(x: f64, y: f64, seed: i32, layers: i32): f64 {
-  let sum: f64 = 0;
-  let whole: f64 = 0;
-  let weight: f64 = 1;
-  let scale: f64 = 1;
-  for (let layer = 0; layer < layers; layer++) {
-    sum += weight * smoothNoise(x * scale + 17.3 * <f64>layer, y * scale - 9.1 * <f64>layer, seed + layer);
-    whole += weight;
-    weight *= WEAKER;
-    scale *= FINER;
-  }
-  return sum / whole;
-}
 
 /** Bytes of a line of a frame; its values as in the core's raster/kernels.ts. */
 const LINE: usize = 12 * 8;
@@ -49,8 +36,8 @@ function past(
   const most = 0.5 * abs(amount) + 0.5 * secondAmount + 1 / pxPerMm;
   if (bare > most || bare < -most) return bare;
   const salt = 57 * load<f64>(line, 80);
-  const fine = layeredNoise(along / firstAlong, inwards / firstInwards + salt, seed, firstLayers) - 0.5;
-  const coarse = layeredNoise(along / secondAlong, inwards / secondInwards + salt, seed + 40, secondLayers) - 0.5;
+  const fine = layeredNoise(along / firstAlong, inwards / firstInwards + salt, seed, firstLayers, FINER, WEAKER) - 0.5;
+  const coarse = layeredNoise(along / secondAlong, inwards / secondInwards + salt, seed + 40, secondLayers, FINER, WEAKER) - 0.5;
   return bare + amount * fine + secondAmount * coarse;
 }
 

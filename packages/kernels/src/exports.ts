@@ -134,6 +134,46 @@ export interface KernelExports {
   stamp(beneath: N, coverage: N, count: N, map: N, few: N, out: N): void;
   keepWhere(entries: N, plane: N, count: N, out: N): void;
   lookUp(entries: N, count: N, palette: N, bytes: N, out: N): void;
+  strokeStretch(
+    ax: N,
+    ay: N,
+    ar: N,
+    aAlong: N,
+    bx: N,
+    by: N,
+    br: N,
+    bAlong: N,
+    softness: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    depth: N,
+    along: N,
+    across: N,
+  ): void;
+  strokePaint(
+    depth: N,
+    along: N,
+    across: N,
+    tip: N,
+    seed: N,
+    strength: N,
+    pxPerMm: N,
+    scale: N,
+    a: N,
+    b: N,
+    c: N,
+    d: N,
+    e: N,
+    f: N,
+    x: N,
+    y: N,
+    width: N,
+    height: N,
+    plane: N,
+    stride: N,
+  ): void;
   upFiltered(rows: N, above: N, rowBytes: N, count: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;

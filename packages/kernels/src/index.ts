@@ -11,6 +11,7 @@ import {
   ONE,
   ROUGH_LINE_VALUES,
   SHAPE_NUMBERS,
+  TIP_NUMBERS,
   type FilterAxis,
   type GreyShares,
   type Kernels,
@@ -357,6 +358,22 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       }),
 
     keepWhere: (entries, plane, out) => call(() => wasm.keepWhere(arena.read(entries), arena.read(plane), out.length, arena.write(out))),
+
+    strokeStretch: ({ from: a, to: b, softness }, { x, y, width, height }, { depth, along, across }) =>
+      call(() => {
+        const ends = [a.x, a.y, a.radius, a.along, b.x, b.y, b.radius, b.along] as const;
+        const planes = [arena.change(depth), arena.change(along), arena.change(across)] as const;
+        wasm.strokeStretch(...ends, softness, x, y, width, height, ...planes);
+      }),
+
+    strokePaint: ({ depth, along, across }, { tip, seed, strength, pxPerMm, scale, art }, { x, y, width, height }, plane, region) =>
+      call(() => {
+        const from = [arena.read(depth), arena.read(along), arena.read(across)] as const;
+        const to = arena.change(plane) + 2 * ((y - region.y) * region.width + x - region.x);
+        const { a, b, c, d, e, f } = art;
+        const paint = [TIP_NUMBERS[tip], seed, strength, pxPerMm, scale, a, b, c, d, e, f] as const;
+        wasm.strokePaint(...from, ...paint, x, y, width, height, to, region.width);
+      }),
 
     upFiltered(rows, above, out) {
       const { length } = above;

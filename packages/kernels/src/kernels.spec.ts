@@ -27,10 +27,13 @@ import {
   SHAPE_NUMBERS,
   SLOPE_BITS,
   SPOT_PLACES,
+  TIP_NUMBERS,
   type Kernels,
   type ModeName,
   type Region,
   type ShapeName,
+  type StrokeEnd,
+  type TipName,
 } from '@uvrant/core';
 import { createKernels } from './index';
 
@@ -319,7 +322,11 @@ function planeResults(
       packed,
     );
     const filtered = new Uint8Array(pixels + height);
-    kernels.upFiltered(entries, entries.subarray(3, 3 + width), filtered);
+    kernels.upFiltered(
+      entries,
+      Uint8Array.from({ length: width }, (_, i) => 11 * i),
+      filtered,
+    );
     made(`colours of ${count}`, 4, (to) => kernels.lookUp(entries, palette, 4, to));
     made(`values of ${count}`, 1, (to) => kernels.lookUp(entries, palette.subarray(0, count), 1, to));
     const small = fresh(4 * Math.ceil(width / 4) * Math.ceil(height / 4));
@@ -356,6 +363,35 @@ function planeResults(
       kernels.roughEdge(edge, whole, to, whole);
       if (width > 9 && height > 9) kernels.roughEdge({ ...edge, seed: 3 }, { x: 2, y: 8, width: 5, height: 4 }, to, whole);
     });
+  }
+  // Strokes along a row, askew, and one dab, hard and soft, by pens that press more and less.
+  const drawnIn: Region = { x: -7, y: 19, width, height };
+  const ends = [
+    [-9, 24, 3.5, 0],
+    [width - 12, 24, 6, 31.5],
+    [width / 2, 15.25, 9, 55],
+    [width / 2, 15.25, 9, 55],
+  ].map(([x = 0, y = 0, radius = 0, along = 0]) => ({ x, y, radius, along }));
+  const floats = (): Float32Array => {
+    const bytes = kernels.arena.bytes(4 * width * height).fill(0);
+    return new Float32Array(bytes.buffer, bytes.byteOffset, width * height);
+  };
+  for (const softness of [0, 0.4]) {
+    const depths = { depth: floats(), along: floats(), across: floats() };
+    for (let n = 1; n < ends.length; n++) {
+      const [from, to] = [ends[n - 1], ends[n]] as [StrokeEnd, StrokeEnd];
+      kernels.strokeStretch({ from, to, softness }, drawnIn, depths);
+    }
+    Object.assign(out, { [`stroke depths ${softness}`]: depths.depth, [`stroke along ${softness}`]: depths.along });
+    out[`stroke across ${softness}`] = depths.across;
+    for (const tip of Object.keys(TIP_NUMBERS) as TipName[]) {
+      const art = { a: 0.9, b: 0.2, c: -3, d: -0.2, e: 0.9, f: 7 };
+      const paint = { tip, seed: 2147483600, strength: softness ? -9000.5 : 12000.25, pxPerMm: 3.7, scale: 4.1, art };
+      made(`${tip} stroke ${softness}`, 1, (to) => {
+        to.set(mask);
+        kernels.strokePaint(depths, paint, drawnIn, to, drawnIn);
+      });
+    }
   }
   // Contours that cross themselves and one another, whole ones within and some that reach out on each side.
   const filled = { x: -7, y: 19, width, height };
@@ -568,6 +604,7 @@ const CHANGES = [
   ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
   ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
   ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
+  ['strokes.ts', '0.66 - 0.24', '0.66 - 0.23'],
   ['planes.ts', 'HAS_WHOLE: i32 = 2', 'HAS_WHOLE: i32 = 1'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],

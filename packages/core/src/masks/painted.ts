@@ -36,7 +36,7 @@ export const paintedNode = (strokes: readonly Stroke[], motion: Motion, pxPerMm:
     'dear',
     function* (region, work) {
       const before = under ? (yield* rendered(under, region, work)).tone : blankPlane(sizeOf(region));
-      return yield* paintStrokes(before, region, late, motion, pxPerMm, work.kernels.arena);
+      return yield* paintStrokes(before, region, late, motion, pxPerMm, work.kernels);
     },
   );
 };

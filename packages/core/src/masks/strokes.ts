@@ -1,10 +1,11 @@
 import type { Arena } from '../raster/arena';
+import type { Kernels, StrokeDepths, StrokeEnd, StrokePaint, StrokeStretch } from '../raster/kernels';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { overlap } from '../raster/region';
 import { pointsOf, pressuresOf } from '../units/stroke-path';
 import { movedBy, scaleOf, undone, type Motion } from '../sheet/moving';
 import { STROKE_UNITS, type Stroke } from './stroke';
-import { tipOf, type TipPlace } from './tips';
+import { tipOf } from './tips';
 
 /** Width of a pen that hardly touches, as a share of the brush. */
 const LEAST_PRESSURE = 0.15;
@@ -47,13 +48,6 @@ const trackOf = (stroke: Stroke, motion: Motion, pxPerMm: number): Track => {
   return { x, y, radius, along, bounds: { x: x0, y: y0, width: Math.ceil(right) + reach - x0, height: Math.ceil(bottom) + reach - y0 } };
 };
 
-/** How deep in the stroke each pixel of an area lies, and where along and across its nearest stretch. */
-interface Depths {
-  readonly depth: Float32Array;
-  readonly along: Float32Array;
-  readonly across: Float32Array;
-}
-
 /** The stretches of a stroke, by their first points, that may come into an area. */
 const stretchesIn = ({ x, y, radius }: Track, area: Region): number[] =>
   Array.from({ length: Math.max(1, x.length - 1) }, (_, i) => i).filter((i) => {
@@ -70,78 +64,18 @@ const stretchesIn = ({ x, y, radius }: Track, area: Region): number[] =>
     return Math.min(...corners) <= half && Math.max(...corners) >= -half;
   });
 
-const stretch = (track: Track, i: number, softness: number, area: Region, out: Depths): void => {
-  const j = Math.min(i + 1, track.x.length - 1);
-  const [ax, ay, ar, as] = [track.x[i] as number, track.y[i] as number, track.radius[i] as number, track.along[i] as number];
-  const [bx, by, br, bs] = [track.x[j] as number, track.y[j] as number, track.radius[j] as number, track.along[j] as number];
-  const [dx, dy] = [bx - ax, by - ay];
-  const length2 = dx * dx + dy * dy;
-  const length = Math.sqrt(length2);
-  const widest = Math.max(ar, br) + 1;
-  const x0 = Math.max(area.x, Math.floor(Math.min(ax, bx) - widest));
-  const x1 = Math.min(area.x + area.width, Math.ceil(Math.max(ax, bx) + widest));
-  const y0 = Math.max(area.y, Math.floor(Math.min(ay, by) - widest));
-  const y1 = Math.min(area.y + area.height, Math.ceil(Math.max(ay, by) + widest));
-  for (let y = y0; y < y1; y++) {
-    const py = y + 0.5 - ay;
-    // No further from the line that the stretch lies on than its widest.
-    const [middle, half] = dy === 0 ? [0, Infinity] : [(py * dx) / dy + ax - 0.5, Math.abs((widest * length) / dy)];
-    const [from, to] = [Math.max(x0, Math.floor(middle - half)), Math.min(x1, Math.ceil(middle + half) + 1)];
-    for (let x = from, o = (y - area.y) * area.width + from - area.x; x < to; x++, o++) {
-      const px = x + 0.5 - ax;
-      const t = length2 > 0 ? Math.max(0, Math.min(1, (px * dx + py * dy) / length2)) : 0;
-      const [ex, ey] = [px - t * dx, py - t * dy];
-      const away = Math.sqrt(ex * ex + ey * ey);
-      const radius = ar + (br - ar) * t;
-      const edge = softness * radius;
-      // A hard edge is smoothed over one pixel; a soft one rises smoothly from the rim inwards.
-      let depth = edge > 1 ? (radius - away) / edge : radius - away + 0.5;
-      if (depth <= 0) continue;
-      if (depth > 1) depth = 1;
-      else if (edge > 1) depth = depth * depth * (3 - 2 * depth);
-      if (depth <= (out.depth[o] as number)) continue;
-      out.depth[o] = depth;
-      out.along[o] = as + (bs - as) * t;
-      out.across[o] = length > 0 ? (px * dy - py * dx) / length : px;
-    }
-  }
+const stretchOf = ({ x, y, radius, along }: Track, i: number, softness: number): StrokeStretch => {
+  const end = (n: number): StrokeEnd => ({ x: x[n] as number, y: y[n] as number, radius: radius[n] as number, along: along[n] as number });
+  return { from: end(i), to: end(Math.min(i + 1, x.length - 1)), softness };
 };
 
-/** Rows painted without letting others in: textured tips take long. */
-const SETTLED_ROWS = 16;
+/** Pixels painted without letting others in: textured tips take long. */
+const PAINTED_PX = 32768;
 
-/** Where each value of a stroke goes: added to what is there, or taken from it. */
-function* settle(
-  stroke: Stroke,
-  motion: Motion,
-  pxPerMm: number,
-  area: Region,
-  from: Depths,
-  plane: Int16Array,
-  region: Region,
-): Generator<void, void, void> {
-  const tip = tipOf(stroke.tip);
-  const back = undone(motion);
-  const scale = scaleOf(motion) * pxPerMm;
-  const strength = stroke.strength * ONE * (stroke.erases ? -1 : 1);
-  const at: TipPlace = { depth: 0, along: 0, across: 0, x: 0, y: 0, seed: stroke.seed, pixel: 1 / scale };
-  for (let row = 0, i = 0; row < area.height; row++) {
-    if (row % SETTLED_ROWS === SETTLED_ROWS - 1) yield;
-    let o = (area.y + row - region.y) * region.width + area.x - region.x;
-    for (let column = 0; column < area.width; column++, i++, o++) {
-      const depth = from.depth[i] as number;
-      if (depth === 0) continue;
-      const [mmX, mmY] = [(area.x + column + 0.5) / pxPerMm, (area.y + row + 0.5) / pxPerMm];
-      at.depth = depth;
-      at.along = (from.along[i] as number) / scale;
-      at.across = (from.across[i] as number) / scale;
-      at.x = back.a * mmX + back.b * mmY + back.c;
-      at.y = back.d * mmX + back.e * mmY + back.f;
-      const value = (plane[o] as number) + Math.floor(tip.shape(at) * strength + 0.5);
-      plane[o] = value < 0 ? 0 : value > ONE ? ONE : value;
-    }
-  }
-}
+const floats = (arena: Arena, count: number): Float32Array => {
+  const { buffer, byteOffset } = arena.bytes(4 * count);
+  return new Float32Array(buffer, byteOffset, count);
+};
 
 /**
  * Strokes painted on what was there, in order: the most inside a stroke, added to (or taken from) what the others left. The
@@ -153,9 +87,11 @@ export function* paintStrokes(
   strokes: readonly Stroke[],
   motion: Motion,
   pxPerMm: number,
-  arena: Arena,
+  kernels: Kernels,
 ): Generator<void, Int16Array, void> {
+  const { arena } = kernels;
   let plane = before;
+  let room: StrokeDepths | null = null;
   for (const stroke of strokes) {
     if (stroke.path === '') continue;
     const track = trackOf(stroke, motion, pxPerMm);
@@ -163,18 +99,39 @@ export function* paintStrokes(
     if (!area) continue;
     const stretches = stretchesIn(track, area);
     if (stretches.length === 0) continue;
-    const count = sizeOf(area);
-    const depths: Depths = { depth: new Float32Array(count), along: new Float32Array(count), across: new Float32Array(count) };
-    for (const i of stretches) {
-      stretch(track, i, stroke.softness, area, depths);
-      yield;
-    }
     if (plane === before) {
       plane = arena.plane(before.length);
       plane.set(before);
     }
-    yield* settle(stroke, motion, pxPerMm, area, depths, plane, region);
-    yield;
+    const whole = sizeOf(region);
+    room ??= { depth: floats(arena, whole), along: floats(arena, whole), across: floats(arena, whole) };
+    const { depth, along, across } = room;
+    const part = (from: number, to: number): StrokeDepths => ({
+      depth: depth.subarray(from, to),
+      along: along.subarray(from, to),
+      across: across.subarray(from, to),
+    });
+    const depths = part(0, sizeOf(area));
+    depths.depth.fill(0);
+    for (const i of stretches) {
+      kernels.strokeStretch(stretchOf(track, i, stroke.softness), area, depths);
+      yield;
+    }
+    const paint: StrokePaint = {
+      tip: tipOf(stroke.tip),
+      seed: stroke.seed,
+      strength: stroke.strength * ONE * (stroke.erases ? -1 : 1),
+      pxPerMm,
+      scale: scaleOf(motion) * pxPerMm,
+      art: undone(motion),
+    };
+    const rows = Math.max(1, Math.floor(PAINTED_PX / area.width));
+    for (let row = 0; row < area.height; row += rows) {
+      const height = Math.min(rows, area.height - row);
+      const strip: Region = { ...area, y: area.y + row, height };
+      kernels.strokePaint(part(row * area.width, (row + height) * area.width), paint, strip, plane, region);
+      yield;
+    }
   }
   return plane;
 }

@@ -40,6 +40,42 @@ export type GreyShares = readonly [number, number, number];
 /** Knots of a hue response: 256 in each of the six sixths of the hue circle, and the first again at the end. */
 export const HUE_KNOTS = 6 * 256;
 
+/** Tips of a brush by the number the kernels know them by. */
+export const TIP_NUMBERS = { round: 0, 'dry brush': 1, sponge: 2, roller: 3, chalk: 4, spray: 5, grit: 6 } as const;
+export type TipName = keyof typeof TIP_NUMBERS;
+
+/** A straight stretch of a stroke: its ends, each with its radius and its way along the stroke, pixels; softness is a share of the radius. */
+export interface StrokeStretch {
+  readonly from: StrokeEnd;
+  readonly to: StrokeEnd;
+  readonly softness: number;
+}
+export interface StrokeEnd {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly along: number;
+}
+
+/** How deep in a stroke each pixel of an area lies (0 outside, 1 in its middle), and how far along and across it, pixels. */
+export interface StrokeDepths {
+  readonly depth: Float32Array;
+  readonly along: Float32Array;
+  readonly across: Float32Array;
+}
+
+/** What a stroke leaves where it was drawn. */
+export interface StrokePaint {
+  readonly tip: TipName;
+  readonly seed: number;
+  /** −ONE … ONE: below 0 it takes away. */
+  readonly strength: number;
+  readonly pxPerMm: number;
+  /** Pixels to a mm of the art, and mm of the art by mm of the sheet. */
+  readonly scale: number;
+  readonly art: Affine;
+}
+
 /** How a screen lies on the sheet: phase of pixel (0, 0) and its growth a pixel, 2^32 = one cell, wrapping. */
 export interface ScreenGrid {
   readonly u0: number;
@@ -487,6 +523,12 @@ export interface Kernels {
 
   /** Coverage of a rough frame over a piece of a region's plane; a function of place and seed alone. */
   readonly roughEdge: (edge: RoughEdge, piece: Region, out: Int16Array, region: Region) => void;
+
+  /** Depths of an area become those in a stretch of a stroke where they are greater there. */
+  readonly strokeStretch: (stretch: StrokeStretch, area: Region, depths: StrokeDepths) => void;
+
+  /** What a stroke leaves in an area of a region's plane is added to what is there, within 0 … ONE. */
+  readonly strokePaint: (depths: StrokeDepths, paint: StrokePaint, area: Region, plane: Int16Array, region: Region) => void;
 
   /** base + table[first − second], within 0 … ONE; no base is nothing everywhere. `table` has 2 · ONE + 1 values, from a difference of −ONE. */
   readonly lifted: (base: Int16Array | null, first: Int16Array, second: Int16Array, table: Int16Array, out: Int16Array) => void;

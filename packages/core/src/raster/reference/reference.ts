@@ -22,6 +22,7 @@ import { inverseWays } from './inverse-ways';
 import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
 import { roughEdge } from './rough-edge';
+import { strokes } from './strokes';
 import { upFiltered } from './up-filtered';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
@@ -58,6 +59,7 @@ export const referenceKernels: Kernels = {
   ...planes,
   ...indexPlanes,
   ...detail,
+  ...strokes,
   brightest,
   castMetal,
   cube,
