@@ -7,7 +7,7 @@ import { PNG } from 'pngjs';
 import * as UTIF from 'utif2';
 import { SHEET_VERSION, sheetJsonSchema, upgradedSheet, withPass, withStep, type Pass, type Sheet } from '@uvrant/core';
 import { filmSheet } from '../../core/test/support/film';
-import { checkedSheet } from '../src/sheets/sheet-schema';
+import { checkedSheet, ownSchema } from '../src/sheets/sheet-schema';
 
 const LONG = process.env['UVRANT_LONG'] === '1';
 const CLI = join(__dirname, '../dist/cli.js');
@@ -174,6 +174,7 @@ test('the JSON Schema and the server’s own check agree on the committed sheets
     expect([validate(sheet), validate.errors]).toEqual([true, null]);
     // Steps of older versions are this one's once read.
     expect(checkedSheet(sheet)).toEqual({ ...upgradedSheet(sheet), version: SHEET_VERSION });
+    expect(checkedSheet(sheet, ownSchema)).toEqual(checkedSheet(sheet));
   }
   // The dials of a step are known by its own version.
   const today = upgradedSheet(algebra);
@@ -185,6 +186,7 @@ test('the JSON Schema and the server’s own check agree on the committed sheets
   ]) {
     expect(validate(wrong)).toBe(false);
     expect(() => checkedSheet(wrong)).toThrow('no sheet Uvrant can read');
+    expect(() => checkedSheet(wrong, ownSchema)).toThrow('no sheet Uvrant can read');
   }
 });
 

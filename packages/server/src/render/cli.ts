@@ -26,7 +26,7 @@ import { optionsOf } from '../arguments';
 import { writeFile } from '../dispatch/writers/writers';
 import type { OwnFont } from '../fonts/type-setting';
 import { unwrappedFont } from '../fonts/unwrapped';
-import { checkedSheet } from '../sheets/sheet-schema';
+import { checkedSheet, ownSchema } from '../sheets/sheet-schema';
 import type { PrintJob } from './print-job';
 
 const USAGE =
@@ -95,7 +95,7 @@ const otherSheets = (sheet: Sheet, file: string): Map<string, SheetFile> => {
       if (source.sheet.path === undefined) throw new Error(`The sheet that “${name}” prints has no path: the command line needs one.`);
       const path = resolve(dirname(each.file), source.sheet.path);
       if (!existsSync(path)) throw new Error(`The sheet ${source.sheet.path} is not there (looked for ${path}).`);
-      const other = { sheet: checkedSheet(JSON.parse(readFileSync(path, 'utf8'))), file: path };
+      const other = { sheet: checkedSheet(JSON.parse(readFileSync(path, 'utf8')), ownSchema), file: path };
       found.set(source.sheet.id, other);
       visit(other);
     }
@@ -174,7 +174,7 @@ const render = async (): Promise<void> => {
   const ending = fileFormatNamed(format).ending(chosen as never);
   if (ending !== endingOf(out)) throw new Error(`-o ${out}: a file of the format ${format} ends in .${ending}.`);
   const crop = regionOf(options['region']);
-  const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')));
+  const sheet: Sheet = checkedSheet(JSON.parse(readFileSync(file, 'utf8')), ownSchema);
   const ppi = Number(options['ppi'] ?? sheet.ppi);
   if (!(ppi >= 18 && ppi <= 4800)) throw new Error(`--ppi is ${options['ppi']}; it goes from 18 to 4800 pixels per inch.`);
   const threads = Number(options['threads'] ?? Math.min(MOST_THREADS, availableParallelism()));

@@ -7,6 +7,8 @@ interface Named {
   readonly schemas: Map<string, Joi.Schema | null>;
   /** Those that hold others like themselves. */
   readonly within: Set<string>;
+  /** Kinds that are described; null for all. */
+  readonly kinds: ReadonlySet<string> | null;
 }
 
 const numberSchema = ({ min, max, above, whole }: FieldOf<'number'>): Joi.Schema => {
@@ -73,11 +75,15 @@ const recordSchema = (shape: FieldOf<'record'>, named: Named): Joi.ObjectSchema 
 };
 
 /** The schema of a kind, or of anything else with that kind's name: what is unknown is kept as it came. */
-const kindsSchema = ({ kinds }: FieldOf<'kinds'>, named: Named): Joi.Schema =>
-  Joi.alternatives().conditional('.kind', {
-    switch: Object.entries(kinds).map(([kind, of]) => ({ is: kind, then: schemaOf(of, named) })),
-    otherwise: Joi.object({ kind: Joi.string().required() }).unknown(),
+const kindsSchema = ({ kinds }: FieldOf<'kinds'>, named: Named): Joi.Schema => {
+  const otherwise = Joi.object({ kind: Joi.string().required() }).unknown();
+  const described = Object.entries(kinds).filter(([kind]) => named.kinds?.has(kind) ?? true);
+  if (described.length === 0) return otherwise;
+  return Joi.alternatives().conditional('.kind', {
+    switch: described.map(([kind, of]) => ({ is: kind, then: schemaOf(of, named) })),
+    otherwise,
   });
+};
 
 /** How each shape is checked. One row a shape; a missing row does not compile. */
 const SHAPES: { readonly [N in FieldShape]: (shape: FieldOf<N>, named: Named) => Joi.Schema } = {
@@ -125,10 +131,26 @@ const schemaOf = (field: Field, named: Named): Joi.Schema => {
   return Joi.alternatives().conditional(`.${earlier.key}`, { is: Joi.exist(), then: schemaOf(earlier.of, named), otherwise: ruled });
 };
 
-/** The check of a described document. Keys that it does not name are kept. */
-export const documentSchema = (field: Field): Joi.Schema => {
-  const named: Named = { schemas: new Map(), within: new Set() };
+/**
+ * The check of a described document. Keys that it does not name are kept. To check one document, those of its kinds (`kindsIn`) are
+ * enough, and sooner made than all.
+ */
+export const documentSchema = (field: Field, kinds: ReadonlySet<string> | null = null): Joi.Schema => {
+  const named: Named = { schemas: new Map(), within: new Set(), kinds };
   const schema = schemaOf(field, named);
   const links = [...named.within].map((name) => (named.schemas.get(name) as Joi.Schema).id(name));
   return links.reduce((whole, link) => whole.shared(link), schema);
+};
+
+/** The kinds that a document names anywhere. */
+export const kindsIn = (document: unknown): ReadonlySet<string> => {
+  const found = new Set<string>();
+  const left = [document];
+  while (left.length > 0) {
+    const value = left.pop();
+    if (typeof value !== 'object' || value === null) continue;
+    if ('kind' in value && typeof value.kind === 'string') found.add(value.kind);
+    for (const each of Object.values(value)) left.push(each);
+  }
+  return found;
 };
