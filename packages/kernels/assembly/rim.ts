@@ -2,18 +2,18 @@ import { ONE, unpremultipliedPixel } from './depth';
 
 const DITHER_SIDE: i32 = 16;
 
-/** The rounding of a column: its entry of one line of the tile. */
-// @ts-ignore: decorator
-@inline
-function roundingOf(line: usize, column: i32): v128 {
-  return v128.load32_splat(line + ((<usize>(column & (DITHER_SIDE - 1))) << 2));
-}
+/** Bytes of a line of the roundings: each as often as a pixel has values, and the line twice, so that eight can be read from any column. */
+const LINE: usize = 2 * 16 * 4 * 2;
 
-/** Bytes of one pixel's values, as 32-bit lanes. */
+/**
+ * (v · 255 + r) without its 14 fraction bits, of values 0 … ONE and roundings r, eight at a time: v · 256 is h · 2¹⁴ + l · 256, h and l
+ * what v is above and below its lowest six bits, and l · 256 − v + r stays within 16 bits.
+ */
 // @ts-ignore: decorator
 @inline
-function bytesOf(values: v128, rounding: v128): v128 {
-  return i32x4.shr_s(i32x4.add(i32x4.mul(values, i32x4.splat(255)), rounding), 14);
+function bytesOf(values: v128, roundings: v128): v128 {
+  const low = i16x8.sub(i16x8.shl(v128.and(values, i16x8.splat(63)), 8), values);
+  return i16x8.add(i16x8.shr_s(values, 6), i16x8.shr_s(i16x8.add(low, roundings), 14));
 }
 
 /** One pixel at full coverage, whatever its own; without a branch, since alphas of neighbours are often unlike. */
@@ -24,37 +24,33 @@ function full(from: usize): v128 {
   return unpremultipliedPixel(v128.load16x4_s(from), max(1, alpha));
 }
 
-/** Unpremultiplied RGBA8 of working RGBA; `dither` is the tile of 16 × 16 roundings, anchored to the sheet's origin. */
+/** Two pixels at full coverage: as they are if both are whole or clear. */
+// @ts-ignore: decorator
+@inline
+function fullPair(from: usize): v128 {
+  const pixels = v128.load(from);
+  const isSure = v128.or(i16x8.eq(pixels, i16x8.splat(<i16>ONE)), i16x8.eq(pixels, i16x8.splat(0)));
+  if ((i16x8.bitmask(isSure) & 0x88) == 0x88) return pixels;
+  return i16x8.narrow_i32x4_s(full(from), full(from + 8));
+}
+
+/** Unpremultiplied RGBA8 of working RGBA; `dither` holds the lines of the tile of roundings, anchored to the sheet's origin. */
 export function rim(rgba: usize, x: i32, y: i32, width: i32, height: i32, dither: usize, out: usize): void {
-  const ones = i16x8.splat(<i16>ONE);
   let from = rgba;
   let to = out;
   for (let row = 0; row < height; row++) {
-    const line = dither + ((<usize>(((y + row) & (DITHER_SIDE - 1)) * DITHER_SIDE)) << 2);
+    const line = dither + <usize>((y + row) & (DITHER_SIDE - 1)) * LINE;
     let column = 0;
-    for (; column + 2 <= width; column += 2, from += 16, to += 8) {
-      const pixels = v128.load(from);
-      let first: v128;
-      let second: v128;
-      if ((i16x8.bitmask(i16x8.eq(pixels, ones)) & 0x88) == 0x88) {
-        first = i32x4.extend_low_i16x8_s(pixels);
-        second = i32x4.extend_high_i16x8_s(pixels);
-      } else {
-        first = full(from);
-        second = full(from + 8);
-      }
-      const packed = i16x8.narrow_i32x4_s(
-        bytesOf(first, roundingOf(line, x + column)),
-        bytesOf(second, roundingOf(line, x + column + 1)),
-      );
-      v128.store64_lane(to, i8x16.narrow_i16x8_u(packed, packed), 0);
+    for (; column + 4 <= width; column += 4, from += 32, to += 16) {
+      const roundings = line + ((<usize>((x + column) & (DITHER_SIDE - 1))) << 3);
+      const first = bytesOf(fullPair(from), v128.load(roundings));
+      v128.store(to, i8x16.narrow_i16x8_u(first, bytesOf(fullPair(from + 16), v128.load(roundings, 16))));
     }
-    if (column < width) {
-      const bytes = bytesOf(full(from), roundingOf(line, x + column));
-      const packed = i16x8.narrow_i32x4_s(bytes, bytes);
-      v128.store32_lane(to, i8x16.narrow_i16x8_u(packed, packed), 0);
-      from += 8;
-      to += 4;
+    for (; column < width; column++, from += 8, to += 4) {
+      const roundings = v128.load64_zero(line + ((<usize>((x + column) & (DITHER_SIDE - 1))) << 3));
+      const values = full(from);
+      const bytes = bytesOf(i16x8.narrow_i32x4_s(values, values), roundings);
+      v128.store32_lane(to, i8x16.narrow_i16x8_u(bytes, bytes), 0);
     }
   }
 }

@@ -2,7 +2,6 @@ import {
   BEYOND_NUMBERS,
   CATMULL_ROM,
   cellOf,
-  DITHER_TILE,
   from8,
   GLINT_RAY_VALUES,
   LINE_NUMBERS,
@@ -20,6 +19,7 @@ import {
 } from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { KernelMemory, type Values } from './arena';
+import { DITHER_LINES } from './dither-lines';
 import type { KernelExports } from './exports';
 import { LANES } from './lanes';
 
@@ -602,7 +602,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           const part: Region = { ...region, y: region.y + from, height: to - from };
           const source = arena.read(rgba.subarray(4 * from * region.width, 4 * to * region.width));
           const outAt = arena.write(out.subarray(4 * from * region.width, 4 * to * region.width));
-          wasm.rim(source, part.x, part.y, part.width, part.height, arena.constant(DITHER_TILE), outAt);
+          wasm.rim(source, part.x, part.y, part.width, part.height, arena.constant(DITHER_LINES), outAt);
         },
         rows,
       );
