@@ -20,6 +20,7 @@ import {
   STARTING_POINTS,
   startedSheet,
   STOCKS,
+  referenceKernels,
   toneStatistics,
   wholeSheet,
   withPass,
@@ -55,7 +56,8 @@ const greysOf = async (file: string): Promise<ToneStatistics> => {
     .raw()
     .toBuffer({ resolveWithObject: true });
   const tone = Int16Array.from(data, (v) => from8(v));
-  return toneStatistics({ kind: 'tone', region: { x: 0, y: 0, width: info.width, height: info.height }, tone, coverage: null });
+  const region = { x: 0, y: 0, width: info.width, height: info.height };
+  return toneStatistics({ kind: 'tone', region, tone, coverage: null }, referenceKernels);
 };
 
 /** A wear from a scan, its cut solved on the scan's own greys. */

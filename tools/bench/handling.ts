@@ -56,7 +56,7 @@ export const handlingRows = async (kernels: Kernels): Promise<void> => {
   console.log('Handling, a megapixel each (1024 × 1024 px), best of three');
   const rusty = surface('rolled ink');
   const tone = rusty.filter((_, i) => i % 4 === 1);
-  const greys = toneStatistics({ kind: 'tone', region, tone, coverage: null });
+  const greys = toneStatistics({ kind: 'tone', region, tone, coverage: null }, kernels);
   const solved = { ...solvedCut(greys, { curve: [], softness: 0.1, share: 0.15 }), softness: 0.1, curve: [], invert: false };
   const table = takenTable(solved);
   const taken = new Int16Array(tone.length);

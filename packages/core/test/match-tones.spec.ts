@@ -1,4 +1,5 @@
 import {
+  referenceKernels,
   convertNode,
   defaultParams,
   matchingCurve,
@@ -64,7 +65,7 @@ describe('on a sheet', () => {
   const pointsOf = (id: string, ...steps: readonly Step[]): number[] => {
     const graph = graphOf(sheet([first, pass('second', picture('motley'), { steps: [step('grey-response'), ...steps] })]));
     const tones = rasterOf(convertNode(graph.passes.get(id) as Node, 'tone'), graph.region);
-    return [0.05, 0.5, 0.95].map((share) => toneAtShare(toneStatistics(tones), share));
+    return [0.05, 0.5, 0.95].map((share) => toneAtShare(toneStatistics(tones, referenceKernels), share));
   };
 
   test('a pass has the points of the one it names, within what its own steps of grey allow', () => {

@@ -1,5 +1,6 @@
 /** Mistakes that are easily made and print something that looks right: each of these tests fails where one is. */
 import {
+  referenceKernels,
   boxAt,
   compile,
   copiedStep,
@@ -43,12 +44,8 @@ const at = (plane: Int16Array, xMm: number, yMm: number): number =>
 
 test('tones count by their coverage: a clear pixel says nothing, a half-covered one half', () => {
   const region = { x: 0, y: 0, width: 3, height: 1 };
-  const { weights, total } = toneStatistics({
-    kind: 'tone',
-    region,
-    tone: Int16Array.of(0, ONE / 2, ONE),
-    coverage: Int16Array.of(ONE, ONE / 2, 0),
-  });
+  const tones = { tone: Int16Array.of(0, ONE / 2, ONE), coverage: Int16Array.of(ONE, ONE / 2, 0) };
+  const { weights, total } = toneStatistics({ kind: 'tone', region, ...tones }, referenceKernels);
   expect([weights[0], weights[512], weights[1024], total]).toEqual([1, 0.5, 0, 1.5]);
 });
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  referenceKernels,
   automaticLevels,
   exp,
   finish,
@@ -50,12 +51,15 @@ test('white output lowered to 93 % leaves 7 % of ink to print in blown light', (
 });
 
 const statisticsOf = (tones: readonly number[]) =>
-  toneStatistics({
-    kind: 'tone',
-    region: { x: 0, y: 0, width: tones.length, height: 1 },
-    tone: Int16Array.from(tones, (t) => Math.round(t * ONE)),
-    coverage: null,
-  });
+  toneStatistics(
+    {
+      kind: 'tone',
+      region: { x: 0, y: 0, width: tones.length, height: 1 },
+      tone: Int16Array.from(tones, (t) => Math.round(t * ONE)),
+      coverage: null,
+    },
+    referenceKernels,
+  );
 
 test('automatic levels leave the clip share beyond each end', () => {
   const statistics = statisticsOf(Array.from({ length: 1001 }, (_, i) => 0.2 + (0.5 * i) / 1000));

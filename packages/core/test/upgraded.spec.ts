@@ -1,5 +1,6 @@
 import { createKernels } from '@uvrant/kernels';
 import {
+  referenceKernels,
   addTones,
   emptyStatistics,
   foundCut,
@@ -105,7 +106,7 @@ describe('black and white that finds its cut', () => {
     const theirs = cv.threshold(from, to, 0, 255, cv.THRESH_OTSU);
     const tone = Int16Array.from(codes, (code) => Math.round((code / 255) * ONE));
     const sums = emptyStatistics();
-    addTones(sums, { kind: 'tone', region: { x: 0, y: 0, width: 80, height: 50 }, tone, coverage: null });
+    addTones(sums, { kind: 'tone', region: { x: 0, y: 0, width: 80, height: 50 }, tone, coverage: null }, referenceKernels);
     const cut = foundCut(sums) * 255;
     // Both part the codes alike: none lies between the two cuts.
     expect([...codes].filter((code) => code > theirs !== code > cut)).toEqual([]);

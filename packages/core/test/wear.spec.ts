@@ -1,4 +1,5 @@
 import {
+  referenceKernels,
   finish,
   lesserSide,
   ONE,
@@ -51,7 +52,7 @@ describe('solving a wear', () => {
   const texture = { ...pass('t', flat('#000000')), source: { kind: 'picture' as const, picture: { sha256: 'rust' } }, placement: box };
   const seen = planeOf(graphOf(sheet([texture])).sources.get('t') as Node, { x: 0, y: 0, width: 150, height: 150 });
   const tone = seen.filter((_, i) => i % 4 === 0);
-  const greys = toneStatistics({ kind: 'tone', region: { x: 0, y: 0, width: 150, height: 150 }, tone, coverage: null });
+  const greys = toneStatistics({ kind: 'tone', region: { x: 0, y: 0, width: 150, height: 150 }, tone, coverage: null }, referenceKernels);
 
   test.each(WEAR_SHARES)('$name takes its share of the texture’s own pixels', ({ share }) => {
     for (const softness of [0, 0.1, 0.4]) {
@@ -68,7 +69,7 @@ describe('solving a wear', () => {
 
   test('the side that covers less of it takes away', () => {
     const of = (tones: number[]) =>
-      toneStatistics({ kind: 'tone', region: SOME, tone: Int16Array.from(tones, (t) => t * ONE), coverage: null });
+      toneStatistics({ kind: 'tone', region: SOME, tone: Int16Array.from(tones, (t) => t * ONE), coverage: null }, referenceKernels);
     expect(lesserSide(of([0.1, 0.12, 0.9, 0.88, 0.91, 0.9]))).toBe('darks');
     expect(lesserSide(of([0.1, 0.12, 0.11, 0.9]))).toBe('lights');
   });

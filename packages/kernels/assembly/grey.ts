@@ -1,5 +1,4 @@
 import { clampOne, DEPTH, HALF, ONE, unpremultiplied } from './depth';
-import { ALONG, hueOf } from './hue';
 
 /** Weighted sum of one colour; shares are share · 2^28, split in high and low 14 bits so that 32 bits hold the sums. */
 // @ts-ignore: decorator
@@ -24,13 +23,28 @@ function pixelSums(a: v128, b: v128): v128 {
   return i32x4.add(v128.shuffle<i32>(a, b, 0, 2, 4, 6), v128.shuffle<i32>(a, b, 1, 3, 5, 7));
 }
 
+/** Weighted sums of four pixels at full coverage, not yet within 0 … ONE. */
+// @ts-ignore: decorator
+@inline
+function weightedSums(p: v128, q: v128, high: v128, low: v128): v128 {
+  const round = i32x4.splat(HALF);
+  const lowSum = i32x4.shr_s(i32x4.add(pixelSums(i32x4.dot_i16x8_s(p, low), i32x4.dot_i16x8_s(q, low)), round), DEPTH);
+  const highSum = pixelSums(i32x4.dot_i16x8_s(p, high), i32x4.dot_i16x8_s(q, high));
+  return i32x4.shr_s(i32x4.add(i32x4.add(highSum, lowSum), round), DEPTH);
+}
+
+// @ts-ignore: decorator
+@inline
+function storeTones(to: usize, sums: v128): void {
+  const clamped = i32x4.min_s(i32x4.max_s(sums, i32x4.splat(0)), i32x4.splat(ONE));
+  v128.store64_lane(to, i16x8.narrow_i32x4_s(clamped, clamped), 0);
+}
+
 /** Grey of `pixels` premultiplied RGBA values; the least coverage met is given back. */
 export function grey(rgba: usize, pixels: i32, sr: i32, sg: i32, sb: i32, tone: usize, coverage: usize): i32 {
   const high = factors(sr >> 14, sg >> 14, sb >> 14);
   const low = factors(sr & 16383, sg & 16383, sb & 16383);
-  const round = i32x4.splat(HALF);
   const full = i32x4.splat(ONE);
-  const none = i32x4.splat(0);
   let least = ONE;
   let i = 0;
   for (; i + 4 <= pixels; i += 4) {
@@ -40,14 +54,7 @@ export function grey(rgba: usize, pixels: i32, sr: i32, sg: i32, sb: i32, tone: 
     // Alpha is the upper half of each pixel's second 32-bit lane.
     const alpha = i32x4.shr_s(v128.shuffle<i32>(p, q, 1, 3, 5, 7), 16);
     if (i32x4.all_true(i32x4.eq(alpha, full))) {
-      const lowSum = i32x4.shr_s(
-        i32x4.add(pixelSums(i32x4.dot_i16x8_s(p, low), i32x4.dot_i16x8_s(q, low)), round),
-        DEPTH,
-      );
-      const highSum = pixelSums(i32x4.dot_i16x8_s(p, high), i32x4.dot_i16x8_s(q, high));
-      const sum = i32x4.shr_s(i32x4.add(i32x4.add(highSum, lowSum), round), DEPTH);
-      const clamped = i32x4.min_s(i32x4.max_s(sum, none), full);
-      v128.store64_lane(tone + (<usize>i << 1), i16x8.narrow_i32x4_s(clamped, clamped), 0);
+      storeTones(tone + (<usize>i << 1), weightedSums(p, q, high, low));
       v128.store64_lane(coverage + (<usize>i << 1), i16x8.narrow_i32x4_s(alpha, alpha), 0);
     } else if (!v128.any_true(alpha)) {
       store<u64>(tone + (<usize>i << 1), 0);
@@ -83,33 +90,100 @@ export function greyByHue(
   tone: usize,
   coverage: usize,
 ): i32 {
+  const high = factors(sr >> 14, sg >> 14, sb >> 14);
+  const low = factors(sr & 16383, sg & 16383, sb & 16383);
+  const full = i32x4.splat(ONE);
   let least = ONE;
-  for (let i = 0; i < pixels; i++) {
+  let i = 0;
+  for (; i + 4 <= pixels; i += 4) {
     const at = rgba + (<usize>i << 3);
-    const alpha = <i32>load<i16>(at, 6);
-    const r = unpremultiplied(load<i16>(at), alpha);
-    const g = unpremultiplied(load<i16>(at, 2), alpha);
-    const b = unpremultiplied(load<i16>(at, 4), alpha);
-    const span = max(max(r, g), b) - min(min(r, g), b);
-    const lift = span > 0 ? (responseAt(response, r, g, b, span) * span + HALF) >> DEPTH : 0;
-    store<i16>(tone + (<usize>i << 1), <i16>clampOne(weighted(r, g, b, sr, sg, sb) + lift));
-    store<i16>(coverage + (<usize>i << 1), <i16>alpha);
-    least = min(least, alpha);
+    const p = v128.load(at);
+    const q = v128.load(at, 16);
+    const redGreen = v128.shuffle<i32>(p, q, 0, 2, 4, 6);
+    const blueAlpha = v128.shuffle<i32>(p, q, 1, 3, 5, 7);
+    const alpha = i32x4.shr_s(blueAlpha, 16);
+    if (i32x4.all_true(i32x4.eq(alpha, full))) {
+      const lower = i32x4.splat(0xffff);
+      const lifts = liftsOf(v128.and(redGreen, lower), i32x4.shr_s(redGreen, 16), v128.and(blueAlpha, lower), response);
+      storeTones(tone + (<usize>i << 1), i32x4.add(weightedSums(p, q, high, low), lifts));
+      v128.store64_lane(coverage + (<usize>i << 1), i16x8.narrow_i32x4_s(alpha, alpha), 0);
+    } else {
+      for (let k = i; k < i + 4; k++) least = min(least, greyPixelByHue(rgba, k, sr, sg, sb, response, tone, coverage));
+    }
   }
+  for (; i < pixels; i++) least = min(least, greyPixelByHue(rgba, i, sr, sg, sb, response, tone, coverage));
   return least;
+}
+
+function greyPixelByHue(rgba: usize, i: i32, sr: i32, sg: i32, sb: i32, response: usize, tone: usize, coverage: usize): i32 {
+  const at = rgba + (<usize>i << 3);
+  const alpha = <i32>load<i16>(at, 6);
+  const r = unpremultiplied(load<i16>(at), alpha);
+  const g = unpremultiplied(load<i16>(at, 2), alpha);
+  const b = unpremultiplied(load<i16>(at, 4), alpha);
+  const lift = i32x4.extract_lane(liftsOf(i32x4.splat(r), i32x4.splat(g), i32x4.splat(b), response), 0);
+  store<i16>(tone + (<usize>i << 1), <i16>clampOne(weighted(r, g, b, sr, sg, sb) + lift));
+  store<i16>(coverage + (<usize>i << 1), <i16>alpha);
+  return alpha;
+}
+
+/** Four quotients of what is not negative, without fraction; exact, since a quotient of integers this small is never rounded across a whole number. */
+// @ts-ignore: decorator
+@inline
+function quotients(a: v128, b: v128): v128 {
+  const low = f64x2.div(f64x2.convert_low_i32x4_s(a), f64x2.convert_low_i32x4_s(b));
+  const upper = f64x2.div(f64x2.convert_low_i32x4_s(upperHalf(a)), f64x2.convert_low_i32x4_s(upperHalf(b)));
+  return v128.shuffle<i32>(i32x4.trunc_sat_f64x2_s_zero(low), i32x4.trunc_sat_f64x2_s_zero(upper), 0, 1, 4, 5);
 }
 
 // @ts-ignore: decorator
 @inline
-function responseAt(response: usize, r: i32, g: i32, b: i32, span: i32): i32 {
-  const hue = hueOf(r, g, b, max(max(r, g), b), min(min(r, g), b));
-  const sixth = hue / ALONG;
-  const along = hue % ALONG;
-  // Exact: a quotient of integers this small is never rounded across a whole number.
-  const position = <i32>(<f64>(along * 65536) / <f64>span);
-  const knot = sixth * 256 + min(255, position >> 8);
-  const fraction = position >= 65536 ? 256 : position & 255;
-  const at = response + (<usize>knot << 1);
-  const from = <i32>load<i16>(at);
-  return from + (((<i32>load<i16>(at, 2) - from) * fraction + 128) >> 8);
+function upperHalf(values: v128): v128 {
+  return v128.shuffle<i32>(values, values, 2, 3, 2, 3);
+}
+
+/** How much lighter four colours print by their hues: what the response says, as far as they are no grey. */
+// @ts-ignore: decorator
+@inline
+function liftsOf(r: v128, g: v128, b: v128, response: usize): v128 {
+  const most = i32x4.max_s(i32x4.max_s(r, g), b);
+  const least = i32x4.min_s(i32x4.min_s(r, g), b);
+  const span = i32x4.sub(most, least);
+  // Where they lie on the hue circle, as in hue.ts: what is asked for first there comes last here.
+  const isRed = i32x4.eq(r, most);
+  const isGreen = i32x4.eq(g, most);
+  const noRed = i32x4.eq(r, least);
+  const noGreen = i32x4.eq(g, least);
+  const noBlue = i32x4.eq(b, least);
+  const isBlue = i32x4.eq(b, most);
+  let knot = i32x4.splat(5 * 256);
+  let along = i32x4.sub(span, i32x4.sub(b, g));
+  let there = v128.and(isBlue, noGreen);
+  knot = v128.bitselect(i32x4.splat(4 * 256), knot, there);
+  along = v128.bitselect(i32x4.sub(r, g), along, there);
+  there = v128.and(isBlue, noRed);
+  knot = v128.bitselect(i32x4.splat(3 * 256), knot, there);
+  along = v128.bitselect(i32x4.sub(span, i32x4.sub(g, r)), along, there);
+  there = v128.and(isGreen, noRed);
+  knot = v128.bitselect(i32x4.splat(2 * 256), knot, there);
+  along = v128.bitselect(i32x4.sub(b, r), along, there);
+  there = v128.and(isGreen, noBlue);
+  knot = v128.bitselect(i32x4.splat(256), knot, there);
+  along = v128.bitselect(i32x4.sub(span, i32x4.sub(r, b)), along, there);
+  there = v128.and(isRed, noBlue);
+  knot = v128.andnot(knot, there);
+  along = v128.bitselect(i32x4.sub(g, b), along, there);
+
+  const position = quotients(i32x4.shl(along, 16), i32x4.max_s(span, i32x4.splat(1)));
+  const step = i32x4.min_s(i32x4.shr_s(position, 8), i32x4.splat(255));
+  const fraction = i32x4.sub(position, i32x4.shl(step, 8));
+  const at = i32x4.shl(i32x4.add(knot, step), 1);
+  let pairs = v128.load32_zero(response + <usize>i32x4.extract_lane(at, 0));
+  pairs = v128.load32_lane(response + <usize>i32x4.extract_lane(at, 1), pairs, 1);
+  pairs = v128.load32_lane(response + <usize>i32x4.extract_lane(at, 2), pairs, 2);
+  pairs = v128.load32_lane(response + <usize>i32x4.extract_lane(at, 3), pairs, 3);
+  const from = i32x4.shr_s(i32x4.shl(pairs, 16), 16);
+  const rise = i32x4.mul(i32x4.sub(i32x4.shr_s(pairs, 16), from), fraction);
+  const here = i32x4.add(from, i32x4.shr_s(i32x4.add(rise, i32x4.splat(128)), 8));
+  return i32x4.shr_s(i32x4.add(i32x4.mul(here, span), i32x4.splat(HALF)), DEPTH);
 }

@@ -2,6 +2,7 @@ export { blend, layInk } from './blend';
 export { castMetal } from './cast-metal';
 export { cellTones } from './cells';
 export { channels } from './channels';
+export { countTones } from './count-tones';
 export { convolve } from './convolve';
 export { guidance, lifted, modulated, multiplyAdd, ratio } from './detail';
 export { cube } from './cube';

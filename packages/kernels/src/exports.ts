@@ -127,6 +127,7 @@ export interface KernelExports {
   toned(tone: N, coverage: N, pixels: N, red: N, green: N, blue: N, out: N): void;
   extent(plane: N, count: N): N;
   sum(plane: N, count: N): N;
+  countTones(tone: N, coverage: N, count: N, weights: N): N;
   dot(first: N, second: N, count: N): N;
   dropSpecks(plane: N, width: N, height: N, most: N, runs: N): void;
   blend(beneath: N, source: N, count: N, mode: N, atop: N, strength: N, mask: N, out: N): void;

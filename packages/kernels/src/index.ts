@@ -314,6 +314,15 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       return has === 3 ? 'hard' : has === 2 ? 'whole' : 'bare';
     },
 
+    countTones(tone, coverage, weights) {
+      let total = 0;
+      inParts(tone.length, [tone, coverage], (from, to) => {
+        const covered = coverage ? arena.read(coverage.subarray(from, to)) : 0;
+        total += wasm.countTones(arena.read(tone.subarray(from, to)), covered, to - from, arena.change(weights));
+      });
+      return total;
+    },
+
     sum(plane) {
       let total = 0;
       inParts(plane.length, [plane], (from, to) => (total += wasm.sum(arena.read(plane.subarray(from, to)), to - from)));

@@ -28,6 +28,7 @@ import {
   SLOPE_BITS,
   SPOT_PLACES,
   TIP_NUMBERS,
+  TONE_BINS,
   type Kernels,
   type ModeName,
   type Region,
@@ -275,6 +276,8 @@ function planeResults(
     Int16Array,
   ];
   made('toned', 4, (to) => kernels.toned(tone, mask, tables, to));
+  const [shares, counts] = [new Float64Array(TONE_BINS + 1), new Float64Array(TONE_BINS + 1).fill(0.25)];
+  out['counted'] = [kernels.countTones(tone, mask, shares), kernels.countTones(tone, null, counts), ...shares, ...counts];
   out['sum and dot'] = [kernels.sum(tone), kernels.dot(tone, mask)];
   const hard = mask.map((v) => (v < 8192 ? 0 : ONE));
   const [none, whole] = [mask.map(() => 0), mask.map(() => ONE)];
@@ -593,7 +596,7 @@ const differing = (some: Kernels, others: Kernels): string[] => {
 
 /** A constant of each kernel, changed; the first two are tried always. */
 const CHANGES = [
-  ['grey.ts', 'position & 255', 'position & 127'],
+  ['grey.ts', 'add(rise, i32x4.splat(128))', 'add(rise, i32x4.splat(64))'],
   ['table.ts', 'splat(<i16>ONE)', 'splat(<i16>ONE - 1)'],
   ['detail.ts', 'i32x4.lt_s(rest, none)', 'none'],
   ['screen.ts', 'i16x8.splat(29491)', 'i16x8.splat(29489)'],
@@ -604,6 +607,7 @@ const CHANGES = [
   ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
   ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
   ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
+  ['count-tones.ts', '+ 8) >> 4', '+ 7) >> 4'],
   ['strokes.ts', '0.66 - 0.24', '0.66 - 0.23'],
   ['planes.ts', 'HAS_WHOLE: i32 = 2', 'HAS_WHOLE: i32 = 1'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
@@ -624,7 +628,7 @@ const CHANGES = [
   ['mix.ts', '16384, <i16>r', '16383, <i16>r'],
   ['fill-rows.ts', '<f64>SHARES + 0.5', '<f64>SHARES'],
   ['fill-rows.ts', 'before != 0 && winding != 0', 'before != 0 || winding != 0'],
-  ['rim.ts', 'splat(255)', 'splat(254)'],
+  ['rim.ts', 'splat(63)', 'splat(31)'],
   ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
   ['sample.ts', '* 256.0 + 0.5', '* 256.0'],
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],

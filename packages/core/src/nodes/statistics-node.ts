@@ -35,7 +35,7 @@ export function* statisticsOf(wanted: StatisticsNode, work: Work): Rendering<Ton
   const known = work.statistics.get(nameOf(wanted));
   if (known) return known;
   const statistics = emptyStatistics();
-  for (const piece of samples ?? [region]) yield* readInTiles(node, piece, work, (tones) => addTones(statistics, tones));
+  for (const piece of samples ?? [region]) yield* readInTiles(node, piece, work, (tones) => addTones(statistics, tones, work.kernels));
   work.statistics.put(nameOf(wanted), statistics, statistics.weights.byteLength);
   return statistics;
 }

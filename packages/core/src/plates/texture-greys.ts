@@ -34,7 +34,7 @@ export const textureGreys = (texture: Node, placement: Placement, pxPerMm: numbe
       const sums = emptyStatistics();
       for (const region of regions) {
         yield* scoped(work, function* (inside) {
-          addTones(sums, yield* rendered(node, region, inside));
+          addTones(sums, yield* rendered(node, region, inside), work.kernels);
         });
       }
       return sums;

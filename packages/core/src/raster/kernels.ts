@@ -40,6 +40,9 @@ export type GreyShares = readonly [number, number, number];
 /** Knots of a hue response: 256 in each of the six sixths of the hue circle, and the first again at the end. */
 export const HUE_KNOTS = 6 * 256;
 
+/** Bins of a tone histogram: black is 0, white the last. */
+export const TONE_BINS = 1024;
+
 /** Tips of a brush by the number the kernels know them by. */
 export const TIP_NUMBERS = { round: 0, 'dry brush': 1, sponge: 2, roller: 3, chalk: 4, spray: 5, grit: 6 } as const;
 export type TipName = keyof typeof TIP_NUMBERS;
@@ -463,6 +466,12 @@ export interface Kernels {
   readonly alphaOf: (rgba: Int16Array, out: Int16Array) => void;
 
   readonly extent: (coverage: Int16Array) => Extent;
+
+  /**
+   * Each tone's coverage, 0 … 1 (whole without one), is added to the tone's bin of `weights`, TONE_BINS + 1 from black to white; their
+   * sum is given. Sums of multiples of 1/ONE: exact in any order.
+   */
+  readonly countTones: (tone: Int16Array, coverage: Int16Array | null, weights: Float64Array) => number;
 
   /** Σ v, and Σ v · w, exact. */
   readonly sum: (plane: Int16Array) => number;

@@ -1,7 +1,5 @@
-import { ONE, type ToneRaster } from '../raster/raster';
-
-/** Bins of a tone histogram: black is 0, white the last. */
-export const TONE_BINS = 1024;
+import { TONE_BINS, type Kernels } from '../raster/kernels';
+import type { ToneRaster } from '../raster/raster';
 
 /** How much of a raster stands at each tone, by coverage. `weights` has TONE_BINS + 1 values. */
 export interface ToneStatistics {
@@ -16,20 +14,14 @@ export interface ToneSums extends ToneStatistics {
 
 export const emptyStatistics = (): ToneSums => ({ weights: new Float64Array(TONE_BINS + 1), total: 0 });
 
-/** Adds a raster's tones by their coverage: sums of multiples of 1/ONE, exact in any order. */
-export const addTones = (sums: ToneSums, { tone, coverage }: ToneRaster): void => {
-  const { weights } = sums;
-  for (let i = 0; i < tone.length; i++) {
-    const weight = coverage ? (coverage[i] as number) / ONE : 1;
-    const bin = ((tone[i] as number) + 8) >> 4;
-    weights[bin] = (weights[bin] as number) + weight;
-    sums.total += weight;
-  }
+/** Adds a raster's tones by their coverage. */
+export const addTones = (sums: ToneSums, { tone, coverage }: ToneRaster, kernels: Kernels): void => {
+  sums.total += kernels.countTones(tone, coverage, sums.weights);
 };
 
-export const toneStatistics = (raster: ToneRaster): ToneStatistics => {
+export const toneStatistics = (raster: ToneRaster, kernels: Kernels): ToneStatistics => {
   const sums = emptyStatistics();
-  addTones(sums, raster);
+  addTones(sums, raster, kernels);
   return sums;
 };
 

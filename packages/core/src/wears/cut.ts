@@ -1,6 +1,7 @@
 import type { CurvePoint } from '../fields/dials';
 import { otsuBin } from '../steps/otsu';
-import { TONE_BINS, type ToneStatistics } from '../steps/statistics';
+import { TONE_BINS } from '../raster/kernels';
+import type { ToneStatistics } from '../steps/statistics';
 import { throughPoints } from '../steps/tone/interpolation';
 import { toneTable } from '../steps/tone/table';
 

@@ -5,6 +5,7 @@ import { SCATTER_SIDE, SLOPE_BITS, type FilterAxis, type GreyShares, type Kernel
 import { between, from16, from8, HALF, ONE, times } from '../raster';
 import { blend } from './blend';
 import { castMetal } from './cast-metal';
+import { countTones } from './count-tones';
 import { cube } from './cube';
 import { detail } from './detail';
 import { dissolve } from './dissolve';
@@ -62,6 +63,7 @@ export const referenceKernels: Kernels = {
   ...strokes,
   brightest,
   castMetal,
+  countTones,
   cube,
   dissolve,
   glint,

@@ -3,7 +3,8 @@ import { cleaned } from '../../raster/specks';
 import { remembering } from '../../units/remember';
 import { defineStep, type Coarse } from '../declare';
 import { softCopy, softWish } from '../soft';
-import { meanTone, TONE_BINS, toneAtShare, type ToneStatistics } from '../statistics';
+import { TONE_BINS } from '../../raster/kernels';
+import { meanTone, toneAtShare, type ToneStatistics } from '../statistics';
 import { length, seed, share, toggle } from '../../fields/dials';
 import { toneTable } from '../tone/table';
 

@@ -4,7 +4,8 @@ import { isWhole } from '../../sheet/model';
 import { CARRIED_DIALS, inkCarried, inkOfTone } from './carried';
 import { defineStep } from '../declare';
 import { mapDials, mapSummary, mapWish } from '../map';
-import { TONE_BINS, type ToneStatistics } from '../statistics';
+import { TONE_BINS } from '../../raster/kernels';
+import type { ToneStatistics } from '../statistics';
 import { toneTable } from '../tone/table';
 import { amountsFor, halfEdge, printed, within } from './threshold-screen';
 

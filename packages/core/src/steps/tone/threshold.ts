@@ -3,7 +3,8 @@ import { defineStep, type Coarse } from '../declare';
 import { liftTable, softCopy, softWish } from '../soft';
 import { choice, length, share, toggle } from '../../fields/dials';
 import { otsuBin } from '../otsu';
-import { TONE_BINS, type ToneStatistics } from '../statistics';
+import { TONE_BINS } from '../../raster/kernels';
+import type { ToneStatistics } from '../statistics';
 import { toneTable } from './table';
 
 /** Half way between the last tone of the darker group and the next one; the middle of an empty picture. */
