@@ -1,3 +1,4 @@
+import { paste, type Region } from '@uvrant/core';
 import { KernelMemory } from './arena';
 
 const MEBIBYTE = 2 ** 20;
@@ -69,4 +70,27 @@ test('packed planes move down to a mark, in their order, with their values; an o
   expect(movedHigh.length === 2000 && movedHigh.every((v) => v === 4)).toBe(true);
   expect(arena.mark()).toBeLessThan(mark + 2 * 5100 + 64);
   expect(older.every((v) => v === 1)).toBe(true);
+});
+
+test('what two regions share is pasted the same within one memory, out of it and into it', () => {
+  const [from, to]: Region[] = [
+    { x: -3, y: 2, width: 9, height: 7 },
+    { x: 1, y: -1, width: 6, height: 8 },
+  ] as [Region, Region];
+  const arena = new KernelMemory();
+  const values = Int16Array.from({ length: 3 * 63 }, (_, i) => 100 + i);
+  const expected = new Int16Array(3 * 48);
+  for (let y = 2; y < 7; y++) {
+    for (let x = 1; x < 6; x++) {
+      for (let c = 0; c < 3; c++) expected[3 * ((y + 1) * 6 + x - 1) + c] = 100 + 3 * ((y - 2) * 9 + x + 3) + c;
+    }
+  }
+  const inside = arena.plane(values.length);
+  inside.set(values);
+  for (const plane of [inside, values]) {
+    for (const out of [arena.plane(3 * 48).fill(0), new Int16Array(3 * 48)]) {
+      paste(plane, from, out, to, 3);
+      expect([...out]).toEqual([...expected]);
+    }
+  }
 });

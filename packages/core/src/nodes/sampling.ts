@@ -1,7 +1,7 @@
 import type { FilterAxis, Positions, SourcePatch } from '../raster/kernels';
 import { patchArea, type Sampling } from '../raster/place';
 import { sizeOf, type Region } from '../raster/raster';
-import { evenParts } from '../raster/region';
+import { evenParts, paste } from '../raster/region';
 import type { PatchArea } from '../raster/source-patch';
 import type { Rendering, Work } from './node';
 
@@ -70,13 +70,7 @@ export function* sampled(
     const values = isWhole ? data : arena.plane(channels * sizeOf(block));
     if (isUpright(sampling) || isQuarterTurned(sampling)) sampledStraight(sampling, patch, block, work, values);
     else work.kernels.sample(patch, sampling.affine, sampling.across, sampling.down, block, values);
-    if (!isWhole) {
-      const line = channels * block.width;
-      for (let row = 0; row < block.height; row++) {
-        const to = channels * ((block.y + row - region.y) * region.width + block.x - region.x);
-        data.set(values.subarray(row * line, (row + 1) * line), to);
-      }
-    }
+    if (!isWhole) paste(values, block, data, region, channels);
     arena.release(mark);
     yield;
   }

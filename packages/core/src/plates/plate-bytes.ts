@@ -3,7 +3,8 @@ import { rendered, type Rendering, type Work } from '../nodes/node';
 import { DITHER_SIDE, DITHER_TILE } from '../raster/dither';
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { uniformValue } from '../raster/uniform';
-import { inBlocks, putBlock, VIEW_TILE } from '../render/regions';
+import { paste } from '../raster/region';
+import { inBlocks, VIEW_TILE } from '../render/regions';
 
 /** Two values at once, both nothing or both all, as they stand in memory. */
 const [NONE, BOTH] = [0, ONE | (ONE << 16)];
@@ -48,7 +49,7 @@ export function* renderPlates(planes: readonly (Plane | null)[], region: Region,
     for (const [at, plane] of planes.entries()) {
       if (plane) putBytes((yield* rendered(plane, block, inside)).tone, block, part, at, count);
     }
-    putBlock<Uint8Array>(part, block, out, region, count);
+    paste(part, block, out, region, count);
   });
   return out;
 }

@@ -1,6 +1,6 @@
 import { heapArena } from '../raster/arena';
 import { sizeOf, ONE, type Region } from '../raster/raster';
-import { overlap, tilesOf } from '../raster/region';
+import { overlap, paste, tilesOf } from '../raster/region';
 import { isBlank, uniformPlane } from '../raster/uniform';
 import { wearName, type Graph } from '../render/compile/graph';
 import { rendered, scoped, type Node, type Rendering, type Work } from '../nodes/node';
@@ -133,7 +133,7 @@ export function* worstLetters(sheet: Sheet, graph: Graph, work: Work): Rendering
     const left = new Int16Array(sizeOf(graph.region));
     for (const tile of tilesOf(graph.region, READ_TILE)) {
       yield* scoped(work, function* (inside) {
-        putPart(yield* leftAfter(wearsOver(sheet, id), graph, tile, inside), tile, left, graph.region);
+        paste(yield* leftAfter(wearsOver(sheet, id), graph, tile, inside), tile, left, graph.region);
       });
     }
     for (const { letter, contours } of lettersOf(source, work.type.face(source.font), placement, pxPerMm)) {
@@ -151,14 +151,6 @@ export function* worstLetters(sheet: Sheet, graph: Graph, work: Work): Rendering
   }
   return worst;
 }
-
-/** Puts a piece's rows where they belong. */
-const putPart = (part: Int16Array, tile: Region, out: Int16Array, region: Region): void => {
-  for (let row = 0; row < tile.height; row++) {
-    const to = (tile.y + row - region.y) * region.width + tile.x - region.x;
-    out.set(part.subarray(row * tile.width, (row + 1) * tile.width), to);
-  }
-};
 
 /** The pixels that contours lie in; null of none. */
 export const contourPixels = (contours: readonly Contour[]): Region | null => {

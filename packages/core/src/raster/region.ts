@@ -60,13 +60,25 @@ export const bandsOf = (region: Region, height: number): Region[] => {
 export const regionName = (r: Region): string => `${r.x},${r.y},${r.width},${r.height}`;
 
 /** Copies the part of a plane that two regions share into another plane. `channels` values a pixel. */
-export const paste = (plane: Int16Array, from: Region, out: Int16Array, to: Region, channels = 1): void => {
+export const paste = <T extends Uint8Array | Int16Array>(plane: T, from: Region, out: T, to: Region, channels = 1): void => {
   const part = overlap(from, to);
   if (!part) return;
   const line = part.width * channels;
-  for (let y = part.y; y < part.y + part.height; y++) {
-    const start = ((y - from.y) * from.width + part.x - from.x) * channels;
-    out.set(plane.subarray(start, start + line), ((y - to.y) * to.width + part.x - to.x) * channels);
+  const start = ((part.y - from.y) * from.width + part.x - from.x) * channels;
+  const end = ((part.y - to.y) * to.width + part.x - to.x) * channels;
+  if (plane.buffer !== out.buffer) {
+    for (let row = 0; row < part.height; row++) {
+      const at = start + row * from.width * channels;
+      out.set(plane.subarray(at, at + line), end + row * to.width * channels);
+    }
+    return;
+  }
+  // Within one memory no views of the rows are needed.
+  const bytes = new Uint8Array(plane.buffer);
+  const [size, step, stepTo] = [plane.BYTES_PER_ELEMENT, from.width * channels, to.width * channels];
+  for (let row = 0; row < part.height; row++) {
+    const at = plane.byteOffset + size * (start + row * step);
+    bytes.copyWithin(out.byteOffset + size * (end + row * stepTo), at, at + size * line);
   }
 };
 
@@ -76,10 +88,6 @@ export const crop = (plane: Int16Array, from: Region, to: Region, arena: Arena, 
   const uniform = uniformValue(plane);
   if (uniform !== null) return uniformPlane(to.width * to.height * channels, uniform);
   const out = arena.plane(to.width * to.height * channels);
-  const line = to.width * channels;
-  for (let row = 0; row < to.height; row++) {
-    const start = ((to.y + row - from.y) * from.width + (to.x - from.x)) * channels;
-    out.set(plane.subarray(start, start + line), row * line);
-  }
+  paste(plane, from, out, to, channels);
   return out;
 };

@@ -1,5 +1,5 @@
 import { ONE, sizeOf, type Region } from '../raster/raster';
-import { tilesOf } from '../raster/region';
+import { paste, tilesOf } from '../raster/region';
 import type { TileName } from '../raster/source-tiles';
 import type { PrintNode } from './compile/graph';
 import { isIndex, paletteBytes, type IndexNode } from './index-nodes';
@@ -37,15 +37,6 @@ export const planReading = (statistics: StatisticsNode, work: PlanWork): TileNam
   return [...wants.tiles.values()];
 };
 
-/** Copies a block's rows into their place in a larger array with `values` values a pixel. */
-export const putBlock = <T extends Uint8Array | Int16Array>(from: T, block: Region, to: T, region: Region, values: number): void => {
-  const line = block.width * values;
-  for (let row = 0; row < block.height; row++) {
-    const at = ((block.y + row - region.y) * region.width + block.x - region.x) * values;
-    to.set(from.subarray(row * line, (row + 1) * line), at);
-  }
-};
-
 /** Calls for each block of a region; what a block's rasters take is given back after it. */
 export function* inBlocks(
   region: Region,
@@ -63,7 +54,7 @@ export function* inBlocks(
 export function* renderTones(node: Node<'tone'>, region: Region, work: Work): Rendering<Int16Array> {
   const out = new Int16Array(sizeOf(region));
   yield* inBlocks(region, VIEW_TILE, work, function* (block, inside) {
-    putBlock((yield* rendered(node, block, inside)).tone, block, out, region, 1);
+    paste((yield* rendered(node, block, inside)).tone, block, out, region);
   });
   return out;
 }
@@ -72,7 +63,7 @@ export function* renderTones(node: Node<'tone'>, region: Region, work: Work): Re
 export function* renderEntries(node: IndexNode, region: Region, work: Work): Rendering<Uint8Array<ArrayBuffer>> {
   const out = new Uint8Array(sizeOf(region));
   yield* inBlocks(region, VIEW_TILE, work, function* (block, inside) {
-    putBlock<Uint8Array>((yield* rendered(node, block, inside)).entries, block, out, region, 1);
+    paste((yield* rendered(node, block, inside)).entries, block, out, region);
   });
   return out;
 }
@@ -90,7 +81,7 @@ export function* renderBytes(node: PrintNode, region: Region, work: Work): Rende
     const { data } = yield* rendered(node, block, inside);
     const part = arena.bytes(4 * sizeOf(block));
     rim(data, block, part);
-    putBlock<Uint8Array>(part, block, bytes, region, 4);
+    paste(part, block, bytes, region, 4);
   });
   return bytes;
 }
@@ -122,12 +113,12 @@ export function* renderReduced(
     if (halvings === 0 && full.kind === 'colour') {
       const whole = arena.bytes(4 * sizeOf(block));
       rim(full.data, block, whole);
-      return putBlock<Uint8Array>(whole, block, bytes, region, 4);
+      return paste(whole, block, bytes, region, 4);
     }
     const reduced = arena.plane(4 * sizeOf(part));
     if (full.kind === 'index') reduceIndex(full.entries, block.width, block.height, halvings, full.palette, reduced);
     else reduce(full.data, 4, block.width, block.height, halvings, reduced);
-    putBlock(reduced, part, data, small, 4);
+    paste(reduced, part, data, small, 4);
   });
   if (halvings > 0 || isIndex(node)) roundToBytes(data, bytes);
   return bytes;

@@ -7,7 +7,7 @@ import { filterAxis } from '../raster/filter';
 import type { SourcePatch } from '../raster/kernels';
 import { boxAffine, boxCoverage, patchArea, type Sampling } from '../raster/place';
 import { sizeOf, type Region } from '../raster/raster';
-import { tilesOf } from '../raster/region';
+import { paste, tilesOf } from '../raster/region';
 import { assembled, tilesAlong, type PatchArea } from '../raster/source-patch';
 import type { SourceInfo } from '../raster/source-tiles';
 import { boxAt } from '../sheet/placing';
@@ -77,13 +77,10 @@ const halvedNode = (plane: Plane, side: number): Plane => ({
     for (const piece of tilesOf(wide(region), side)) {
       yield* scoped(work, function* (inside) {
         const { tone } = yield* rendered(plane, piece, inside);
-        const [width, height] = [piece.width / 2, piece.height / 2];
-        const small = arena.plane(width * height);
+        const half: Region = { x: piece.x / 2, y: piece.y / 2, width: piece.width / 2, height: piece.height / 2 };
+        const small = arena.plane(sizeOf(half));
         reduce(tone, 1, piece.width, piece.height, 1, small);
-        for (let row = 0; row < height; row++) {
-          const to = (piece.y / 2 + row - region.y) * region.width + piece.x / 2 - region.x;
-          out.set(small.subarray(row * width, (row + 1) * width), to);
-        }
+        paste(small, half, out, region);
       });
     }
     return { kind: 'tone', region, tone: out, coverage: null };
