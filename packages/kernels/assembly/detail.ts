@@ -1,15 +1,20 @@
-import { clampOne, DEPTH, HALF, ONE } from './depth';
+import { DEPTH, HALF, ONE } from './depth';
+import { entriesAt } from './table';
 
 // What steps do with a plane and a softer copy of it.
 
 /** base + table[first − second], within 0 … ONE; the table begins at a difference of −ONE; base 0 is nothing everywhere. */
 export function lifted(base: usize, first: usize, second: usize, count: i32, table: usize, out: usize): void {
   const middle = table + (<usize>ONE << 1);
-  for (let i = 0; i < count; i++) {
+  const none = i16x8.splat(0);
+  const one = i16x8.splat(<i16>ONE);
+  // The last vector may reach past the end: what it looks up there is within the table.
+  for (let i = 0; i < count; i += 8) {
     const at = <usize>i << 1;
-    const apart = min(max(<i32>load<i16>(first + at) - <i32>load<i16>(second + at), -ONE), ONE);
-    const from = base ? <i32>load<i16>(base + at) : 0;
-    store<i16>(out + at, <i16>clampOne(from + <i32>load<i16>(middle + (<isize>apart << 1))));
+    const apart = i16x8.sub_sat_s(v128.load(first + at), v128.load(second + at));
+    const within = i16x8.min_s(i16x8.max_s(apart, i16x8.splat(<i16>-ONE)), one);
+    const from = base ? v128.load(base + at) : none;
+    v128.store(out + at, i16x8.min_s(i16x8.max_s(i16x8.add_sat_s(from, entriesAt(middle, within)), none), one));
   }
 }
 
@@ -31,11 +36,19 @@ export function multiplyAdd(first: usize, second: usize, third: usize, count: i3
 
 /** first + second · table[first], within 0 … ONE; the first is within 0 … ONE. */
 export function modulated(first: usize, second: usize, count: i32, table: usize, out: usize): void {
-  for (let i = 0; i < count; i++) {
+  const none = i16x8.splat(0);
+  const one = i16x8.splat(<i16>ONE);
+  const round = i32x4.splat(HALF);
+  for (let i = 0; i < count; i += 8) {
     const at = <usize>i << 1;
-    const value = <i32>load<i16>(first + at);
-    const weight = <i32>load<i16>(table + (<usize>value << 1));
-    store<i16>(out + at, <i16>clampOne(value + ((<i32>load<i16>(second + at) * weight + HALF) >> DEPTH)));
+    const values = v128.load(first + at);
+    // What the last vector reads past the end may be anything.
+    const weights = entriesAt(table, i16x8.min_s(i16x8.max_s(values, none), one));
+    const by = v128.load(second + at);
+    const low = i32x4.shr_s(i32x4.add(i32x4.extmul_low_i16x8_s(by, weights), round), DEPTH);
+    const high = i32x4.shr_s(i32x4.add(i32x4.extmul_high_i16x8_s(by, weights), round), DEPTH);
+    const sum = i16x8.add_sat_s(values, i16x8.narrow_i32x4_s(low, high));
+    v128.store(out + at, i16x8.min_s(i16x8.max_s(sum, none), one));
   }
 }
 

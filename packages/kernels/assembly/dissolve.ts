@@ -4,7 +4,10 @@ import { DEPTH, HALF, ONE } from './depth';
 /** Steps by which a field's values are ranked, as in the core's raster/kernels.ts. */
 const RANKS: i32 = 1024;
 
-/** What of a plane's patches a share of them leaves, whole or nothing at each pixel, by a ranked field of noise over the sheet. */
+/**
+ * What of a plane's patches a share of them leaves, whole or nothing at each pixel, by a ranked field of noise over the sheet.
+ * `columns` is room for two 64-bit values a column.
+ */
 export function dissolve(
   patches: usize,
   share: usize,
@@ -20,6 +23,7 @@ export function dissolve(
   broad: f64,
   seed: i32,
   ranks: usize,
+  columns: usize,
   out: usize,
 ): void {
   // The four chances about the cell that was met last.
@@ -29,17 +33,25 @@ export function dissolve(
   let b: f64 = 0;
   let c: f64 = 0;
   let d: f64 = 0;
+  // What places add along and across the field by their columns is the same in each row.
+  for (let column = 0; column < width; column++) {
+    const mx = (<f64>(x + column) + 0.5) / pxPerMm;
+    store<f64>(columns + (<usize>column << 4), mx * cos);
+    store<f64>(columns + (<usize>column << 4), mx * sin, 8);
+  }
   for (let row = 0, i: usize = 0; row < height; row++) {
     const my = (<f64>(y + row) + 0.5) / pxPerMm;
+    const myCos = my * cos;
+    const mySin = my * sin;
     for (let column = 0; column < width; column++, i += 2) {
       let whole = false;
       if (<i32>load<i16>(patches + i) > HALF) {
         const part = share ? (<i32>load<i16>(share + i) * strength + HALF) >> DEPTH : strength;
         whole = part >= ONE;
         if (!whole && part > 0) {
-          const mx = (<f64>(x + column) + 0.5) / pxPerMm;
-          const along = (mx * cos + my * sin) / long;
-          const across = (my * cos - mx * sin) / broad;
+          const at = columns + (<usize>column << 4);
+          const along = (load<f64>(at) + mySin) / long;
+          const across = (myCos - load<f64>(at, 8)) / broad;
           const fx = Math.floor(along);
           const fy = Math.floor(across);
           const xi = <i32>fx;
@@ -54,11 +66,11 @@ export function dissolve(
           }
           const u = fade(along - fx);
           const v = fade(across - fy);
-          const at = (a + (b - a) * u + (c + (d - c) * u - a - (b - a) * u) * v) * <f64>RANKS;
-          const n = min(RANKS - 1, <i32>Math.floor(at));
+          const rank = (a + (b - a) * u + (c + (d - c) * u - a - (b - a) * u) * v) * <f64>RANKS;
+          const n = min(RANKS - 1, <i32>Math.floor(rank));
           const low = load<f64>(ranks + (<usize>n << 3));
           const high = load<f64>(ranks + (<usize>n << 3), 8);
-          whole = (low + (high - low) * (at - <f64>n)) * <f64>ONE < <f64>part;
+          whole = (low + (high - low) * (rank - <f64>n)) * <f64>ONE < <f64>part;
         }
       }
       store<i16>(out + i, whole ? <i16>ONE : 0);

@@ -118,7 +118,15 @@ export function filterDown(
       let low = i32x4.splat(HALF);
       let high = i32x4.splat(HALF);
       let line = from + i;
-      for (let j = 0; j < taps; j++, line += lineBytes) {
+      let j = 0;
+      for (; j + 1 < taps; j += 2, line += 2 * lineBytes) {
+        const two = v128.load32_splat(at + (<usize>j << 1));
+        const first = v128.load(line);
+        const second = v128.load(line + lineBytes);
+        low = i32x4.add(low, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 0, 8, 1, 9, 2, 10, 3, 11), two));
+        high = i32x4.add(high, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 4, 12, 5, 13, 6, 14, 7, 15), two));
+      }
+      if (j < taps) {
         const weight = v128.load16_splat(at + (<usize>j << 1));
         const value = v128.load(line);
         low = i32x4.add(low, i32x4.extmul_low_i16x8_s(value, weight));

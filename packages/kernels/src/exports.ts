@@ -238,6 +238,7 @@ export interface KernelExports {
     broad: N,
     seed: N,
     ranks: N,
+    columns: N,
     out: N,
   ): void;
   castMetal(

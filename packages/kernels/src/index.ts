@@ -497,7 +497,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       call(() => {
         const [from, shareAt] = [arena.read(patches), share ? arena.read(share) : 0];
         const field = [cos, sin, long, broad, seed, arena.constant(ranks)] as const;
-        wasm.dissolve(from, shareAt, strength, x, y, width, height, pxPerMm, ...field, arena.write(out));
+        wasm.dissolve(from, shareAt, strength, x, y, width, height, pxPerMm, ...field, arena.room(16 * width), arena.write(out));
       }),
 
     castMetal: ({ widthPx, lamp, view, polish, grain, ...of }, alphas, { x, y, width, height }, out) =>
