@@ -1,5 +1,5 @@
 import { DEPTH, HALF, ONE } from './depth';
-import { entriesAt } from './table';
+import { entriesAbout, entriesAt } from './table';
 
 // What steps do with a plane and a softer copy of it.
 
@@ -14,7 +14,7 @@ export function lifted(base: usize, first: usize, second: usize, count: i32, tab
     const apart = i16x8.sub_sat_s(v128.load(first + at), v128.load(second + at));
     const within = i16x8.min_s(i16x8.max_s(apart, i16x8.splat(<i16>-ONE)), one);
     const from = base ? v128.load(base + at) : none;
-    v128.store(out + at, i16x8.min_s(i16x8.max_s(i16x8.add_sat_s(from, entriesAt(middle, within)), none), one));
+    v128.store(out + at, i16x8.min_s(i16x8.max_s(i16x8.add_sat_s(from, entriesAbout(middle, within)), none), one));
   }
 }
 
