@@ -61,7 +61,7 @@ export interface KernelExports {
   ): void;
   reduce(plane: N, channels: N, width: N, height: N, shift: N, out: N): void;
   reduceIndex(entries: N, width: N, height: N, shift: N, palette: N, out: N): void;
-  expand8(samples: N, pixels: N, channels: N, table: N, out: N): void;
+  expand8(samples: N, pixels: N, channels: N, out: N): void;
   expand16(samples: N, pixels: N, channels: N, out: N): void;
   filterAcross(patch: N, channels: N, patchWidth: N, rows: N, positions: N, taps: N, weights: N, width: N, out: N): void;
   filterDown(lines: N, channels: N, values: N, positions: N, taps: N, stride: N, weights: N, height: N, out: N): void;

@@ -2,7 +2,6 @@ import {
   BEYOND_NUMBERS,
   CATMULL_ROM,
   cellOf,
-  from8,
   GLINT_RAY_VALUES,
   LINE_NUMBERS,
   LINE_VALUES,
@@ -35,9 +34,6 @@ const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_
 
 /** Pixels that a value of ways moves across and down. */
 const wayUnits = (ways: Ways | null): readonly [number, number] => (ways ? [ways.across / 256 / ONE, ways.down / 256 / ONE] : [0, 0]);
-
-/** Working values of 8-bit samples. */
-const WORKING_8 = Int16Array.from({ length: 256 }, (_, v) => from8(v));
 
 /** The kernels in WebAssembly, with a memory of their own: one instance a worker or thread. */
 export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): Kernels => {
@@ -167,7 +163,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       call(() => {
         const from = arena.read(samples);
         const pixels = samples.length / channels;
-        if (samples instanceof Uint8Array) wasm.expand8(from, pixels, channels, arena.constant(WORKING_8), arena.write(out));
+        if (samples instanceof Uint8Array) wasm.expand8(from, pixels, channels, arena.write(out));
         else wasm.expand16(from, pixels, channels, arena.write(out));
       }),
 

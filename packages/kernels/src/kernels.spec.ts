@@ -101,13 +101,16 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
   out['least by hue'] = [kernels.greyByHue(rgba, LUMA, response, byHue, plane())];
   out['grey by hue'] = byHue;
 
+  const entries = Int16Array.from({ length: ONE + 1 }, (_, i) => (i * 31) % ONE);
   const through = plane();
-  kernels.table(
-    planeOf(pixels, 5, 20000),
-    Int16Array.from({ length: ONE + 1 }, (_, i) => (i * 31) % ONE),
-    through,
-  );
-  out['table'] = through;
+  kernels.table(planeOf(pixels, 5, 20000), entries, through);
+  // Runs of one value, and others that come again.
+  const [runs, ofRuns] = [
+    Int16Array.from({ length: pixels }, (_, i) => ((i >> 4) & 1 ? 5000 : ([3, 900, ONE, -7][i & 3] as number))),
+    plane(),
+  ];
+  kernels.table(laid(runs), entries, ofRuns);
+  Object.assign(out, { table: through, 'table of runs': ofRuns });
 
   const thresholds = Int32Array.from({ length: ONE + 1 }, (_, t) => ((32 + ((t * 7) % 25000)) << 16) | ((t * 2 - ONE) & 0xffff));
   const plain = new Int32Array(ONE + 1).fill((1 << SLOPE_BITS) << 16);
@@ -648,6 +651,8 @@ const CHANGES = [
   ['index-plane.ts', 'if (few)', 'if (true)'],
   ['planes.ts', 'i16x8.ge_s', 'i16x8.gt_s'],
   ['expand.ts', '65535) / 131070', '0) / 131070'],
+  ['expand.ts', 'i16x8.splat(127)', 'i16x8.splat(126)'],
+  ['table.ts', 'rotl<u64>(four, 16)', 'four'],
 ] as const;
 
 test.each(process.env['UVRANT_LONG'] === '1' ? CHANGES : CHANGES.slice(0, 2))(
