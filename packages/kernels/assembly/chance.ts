@@ -30,6 +30,10 @@ export function smoothNoise(x: f64, y: f64, seed: i32): f64 {
   return a + (b - a) * u + (c + (d - c) * u - a - (b - a) * u) * v;
 }
 
+/** How much finer and weaker each layer mostly is than the one before it. */
+export const FINER: f64 = 2.3;
+export const WEAKER: f64 = 0.55;
+
 /** Layers of smooth chance, each `finer` times as fine and `weaker` times as strong. */
 export function layeredNoise(x: f64, y: f64, seed: i32, layers: i32, finer: f64, weaker: f64): f64 {
   let sum: f64 = 0;

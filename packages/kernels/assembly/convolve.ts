@@ -1,4 +1,4 @@
-import { DEPTH, HALF } from './depth';
+import { DEPTH, HALF, lowerSums, upperSums } from './depth';
 
 /**
  * Weighted sums along one long row: out[i] = Σ weights[k] · plane[i + k · stride]. Eight values and two weights at a time; the
@@ -16,8 +16,8 @@ export function convolve(plane: usize, count: i32, stride: i32, weights: usize, 
       const pair = v128.load32_splat(weights + ((<usize>k) << 1));
       const first = v128.load(at);
       const second = v128.load(at + step);
-      low = i32x4.add(low, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 0, 8, 1, 9, 2, 10, 3, 11), pair));
-      high = i32x4.add(high, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 4, 12, 5, 13, 6, 14, 7, 15), pair));
+      low = i32x4.add(low, lowerSums(first, second, pair));
+      high = i32x4.add(high, upperSums(first, second, pair));
     }
     if (k < taps) {
       const weight = v128.load16_splat(weights + ((<usize>k) << 1));

@@ -42,3 +42,17 @@ export function timesEight(v: v128, w: v128): v128 {
   const less = v128.xor(i16x8.shl(v, 1), i16x8.splat(-32768));
   return i16x8.add(w, i16x8.q15mulr_sat_s(less, w));
 }
+
+/** Eight values each of two vectors by a pair of weights, summed: of the lower four. */
+// @ts-ignore: decorator
+@inline
+export function lowerSums(first: v128, second: v128, pair: v128): v128 {
+  return i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 0, 8, 1, 9, 2, 10, 3, 11), pair);
+}
+
+/** The same of the upper four. */
+// @ts-ignore: decorator
+@inline
+export function upperSums(first: v128, second: v128, pair: v128): v128 {
+  return i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 4, 12, 5, 13, 6, 14, 7, 15), pair);
+}

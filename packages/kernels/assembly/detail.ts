@@ -1,20 +1,20 @@
 import { DEPTH, HALF, ONE } from './depth';
-import { entriesAbout, entriesAt } from './table';
+import { entriesAt } from './table';
 
 // What steps do with a plane and a softer copy of it.
 
 /** base + table[first − second], within 0 … ONE; the table begins at a difference of −ONE; base 0 is nothing everywhere. */
 export function lifted(base: usize, first: usize, second: usize, count: i32, table: usize, out: usize): void {
-  const middle = table + (<usize>ONE << 1);
   const none = i16x8.splat(0);
   const one = i16x8.splat(<i16>ONE);
   // The last vector may reach past the end: what it looks up there is within the table.
   for (let i = 0; i < count; i += 8) {
     const at = <usize>i << 1;
     const apart = i16x8.sub_sat_s(v128.load(first + at), v128.load(second + at));
-    const within = i16x8.min_s(i16x8.max_s(apart, i16x8.splat(<i16>-ONE)), one);
+    // 0 … 2 · ONE, which the lanes hold as unsigned.
+    const place = i16x8.add(i16x8.min_s(i16x8.max_s(apart, i16x8.splat(<i16>-ONE)), one), one);
     const from = base ? v128.load(base + at) : none;
-    v128.store(out + at, i16x8.min_s(i16x8.max_s(i16x8.add_sat_s(from, entriesAbout(middle, within)), none), one));
+    v128.store(out + at, i16x8.min_s(i16x8.max_s(i16x8.add_sat_s(from, entriesAt(table, place)), none), one));
   }
 }
 

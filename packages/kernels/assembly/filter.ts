@@ -1,4 +1,4 @@
-import { DEPTH, HALF, ONE } from './depth';
+import { DEPTH, HALF, lowerSums, ONE, upperSums } from './depth';
 
 // Separable sampling. Positions are in 1/256 of a source pixel from the patch's first column or row, to the first tap's
 // left edge: position >> 8 is the first tap, position & 255 the phase. Up to four taps their weights are padded to four.
@@ -123,8 +123,8 @@ export function filterDown(
         const two = v128.load32_splat(at + (<usize>j << 1));
         const first = v128.load(line);
         const second = v128.load(line + lineBytes);
-        low = i32x4.add(low, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 0, 8, 1, 9, 2, 10, 3, 11), two));
-        high = i32x4.add(high, i32x4.dot_i16x8_s(v128.shuffle<i16>(first, second, 4, 12, 5, 13, 6, 14, 7, 15), two));
+        low = i32x4.add(low, lowerSums(first, second, two));
+        high = i32x4.add(high, upperSums(first, second, two));
       }
       if (j < taps) {
         const weight = v128.load16_splat(at + (<usize>j << 1));

@@ -61,20 +61,22 @@ export function grey(rgba: usize, pixels: i32, sr: i32, sg: i32, sb: i32, tone: 
       store<u64>(coverage + (<usize>i << 1), 0);
       least = 0;
     } else {
-      for (let k = i; k < i + 4; k++) least = min(least, greyPixel(rgba, k, sr, sg, sb, tone, coverage));
+      for (let k = i; k < i + 4; k++) least = min(least, greyPixel(rgba, k, sr, sg, sb, 0, tone, coverage));
     }
   }
-  for (; i < pixels; i++) least = min(least, greyPixel(rgba, i, sr, sg, sb, tone, coverage));
+  for (; i < pixels; i++) least = min(least, greyPixel(rgba, i, sr, sg, sb, 0, tone, coverage));
   return least;
 }
 
-function greyPixel(rgba: usize, i: i32, sr: i32, sg: i32, sb: i32, tone: usize, coverage: usize): i32 {
+/** Grey of one pixel, with a lift by hue if there is a response (else 0); its coverage is given back. */
+function greyPixel(rgba: usize, i: i32, sr: i32, sg: i32, sb: i32, response: usize, tone: usize, coverage: usize): i32 {
   const at = rgba + (<usize>i << 3);
   const alpha = <i32>load<i16>(at, 6);
   const r = unpremultiplied(load<i16>(at), alpha);
   const g = unpremultiplied(load<i16>(at, 2), alpha);
   const b = unpremultiplied(load<i16>(at, 4), alpha);
-  store<i16>(tone + (<usize>i << 1), <i16>clampOne(weighted(r, g, b, sr, sg, sb)));
+  const lift = response ? i32x4.extract_lane(liftsOf(i32x4.splat(r), i32x4.splat(g), i32x4.splat(b), response), 0) : 0;
+  store<i16>(tone + (<usize>i << 1), <i16>clampOne(weighted(r, g, b, sr, sg, sb) + lift));
   store<i16>(coverage + (<usize>i << 1), <i16>alpha);
   return alpha;
 }
@@ -108,23 +110,11 @@ export function greyByHue(
       storeTones(tone + (<usize>i << 1), i32x4.add(weightedSums(p, q, high, low), lifts));
       v128.store64_lane(coverage + (<usize>i << 1), i16x8.narrow_i32x4_s(alpha, alpha), 0);
     } else {
-      for (let k = i; k < i + 4; k++) least = min(least, greyPixelByHue(rgba, k, sr, sg, sb, response, tone, coverage));
+      for (let k = i; k < i + 4; k++) least = min(least, greyPixel(rgba, k, sr, sg, sb, response, tone, coverage));
     }
   }
-  for (; i < pixels; i++) least = min(least, greyPixelByHue(rgba, i, sr, sg, sb, response, tone, coverage));
+  for (; i < pixels; i++) least = min(least, greyPixel(rgba, i, sr, sg, sb, response, tone, coverage));
   return least;
-}
-
-function greyPixelByHue(rgba: usize, i: i32, sr: i32, sg: i32, sb: i32, response: usize, tone: usize, coverage: usize): i32 {
-  const at = rgba + (<usize>i << 3);
-  const alpha = <i32>load<i16>(at, 6);
-  const r = unpremultiplied(load<i16>(at), alpha);
-  const g = unpremultiplied(load<i16>(at, 2), alpha);
-  const b = unpremultiplied(load<i16>(at, 4), alpha);
-  const lift = i32x4.extract_lane(liftsOf(i32x4.splat(r), i32x4.splat(g), i32x4.splat(b), response), 0);
-  store<i16>(tone + (<usize>i << 1), <i16>clampOne(weighted(r, g, b, sr, sg, sb) + lift));
-  store<i16>(coverage + (<usize>i << 1), <i16>alpha);
-  return alpha;
 }
 
 /** Four quotients of what is not negative, without fraction; exact, since a quotient of integers this small is never rounded across a whole number. */

@@ -1,10 +1,7 @@
-import { layeredNoise } from './chance';
+import { FINER, layeredNoise, WEAKER } from './chance';
 import { ONE } from './depth';
 
 // A rough edge, in the order of every sum and product of the core's raster/reference/rough-edge.ts and units/noise.ts.
-
-const FINER: f64 = 2.3;
-const WEAKER: f64 = 0.55;
 
 /** Bytes of a line of a frame; its values as in the core's raster/kernels.ts. */
 const LINE: usize = 12 * 8;

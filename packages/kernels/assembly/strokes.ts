@@ -1,4 +1,4 @@
-import { chanceAt, layeredNoise } from './chance';
+import { chanceAt, FINER, layeredNoise, WEAKER } from './chance';
 import { ONE } from './depth';
 
 // Strokes of a brush, in the order of every sum and product of the core's raster/reference/strokes.ts and tips.ts.
@@ -97,11 +97,11 @@ function shapeAt(tip: i32, depth: f64, along: f64, across: f64, x: f64, y: f64, 
     case 2:
       return passage(layeredNoise(x / 2.4, y / 2.4, seed, 4, 2.2, 0.6), 0.66 - 0.24 * depth, 0.06);
     case 3: {
-      const patches = layeredNoise(x / 8, y / 8, seed, 3, 2.3, 0.55);
-      return passage(0.6 * patches + 0.4 * layeredNoise(x / 0.5, y / 0.5, seed + 9, 2, 2.3, 0.55), 0.55 - 0.14 * depth, 0.07);
+      const patches = layeredNoise(x / 8, y / 8, seed, 3, FINER, WEAKER);
+      return passage(0.6 * patches + 0.4 * layeredNoise(x / 0.5, y / 0.5, seed + 9, 2, FINER, WEAKER), 0.55 - 0.14 * depth, 0.07);
     }
     case 4:
-      return passage(layeredNoise(x / 0.3, y / 0.3, seed, 2, 2.3, 0.55), 0.72 - 0.36 * depth, 0.12);
+      return passage(layeredNoise(x / 0.3, y / 0.3, seed, 2, FINER, WEAKER), 0.72 - 0.36 * depth, 0.12);
     case 5:
       return grains(x, y, seed, pixel, 0.22, depth * depth, 0.3, 0.75);
     case 6:

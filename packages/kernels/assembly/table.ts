@@ -14,20 +14,6 @@ export function entriesAt(entries: usize, at: v128): v128 {
   return v128.load16_lane(entries + (<usize>i16x8.extract_lane_u(at, 7) << 1), found, 7);
 }
 
-/** Eight entries, by values on both sides of the one in the middle. */
-// @ts-ignore: decorator
-@inline
-export function entriesAbout(entries: usize, at: v128): v128 {
-  let found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 0) << 1), at, 0);
-  found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 1) << 1), found, 1);
-  found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 2) << 1), found, 2);
-  found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 3) << 1), found, 3);
-  found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 4) << 1), found, 4);
-  found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 5) << 1), found, 5);
-  found = v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 6) << 1), found, 6);
-  return v128.load16_lane(entries + (<usize>i16x8.extract_lane_s(at, 7) << 1), found, 7);
-}
-
 /** One entry put in the place of its value. */
 // @ts-ignore: decorator
 @inline
