@@ -77,6 +77,7 @@ export * from './raster/convert';
 export * from './raster/components';
 export * from './raster/distance';
 export * from './raster/dither';
+export * from './raster/fax-words';
 export * from './raster/filter';
 export * from './raster/guided';
 export * from './raster/kernels';

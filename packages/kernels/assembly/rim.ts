@@ -1,20 +1,8 @@
 import { ONE, unpremultipliedPixel } from './depth';
-
-const DITHER_SIDE: i32 = 16;
+import { bytesOf, DITHER_SIDE } from './dither';
 
 /** Bytes of a line of the roundings: each as often as a pixel has values, and the line twice, so that eight can be read from any column. */
 const LINE: usize = 2 * 16 * 4 * 2;
-
-/**
- * (v · 255 + r) without its 14 fraction bits, of values 0 … ONE and roundings r, eight at a time: v · 256 is h · 2¹⁴ + l · 256, h and l
- * what v is above and below its lowest six bits, and l · 256 − v + r stays within 16 bits.
- */
-// @ts-ignore: decorator
-@inline
-function bytesOf(values: v128, roundings: v128): v128 {
-  const low = i16x8.sub(i16x8.shl(v128.and(values, i16x8.splat(63)), 8), values);
-  return i16x8.add(i16x8.shr_s(values, 6), i16x8.shr_s(i16x8.add(low, roundings), 14));
-}
 
 /** One pixel at full coverage, whatever its own; without a branch, since alphas of neighbours are often unlike. */
 // @ts-ignore: decorator

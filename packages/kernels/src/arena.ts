@@ -83,6 +83,11 @@ export class KernelMemory implements Arena {
     return at;
   }
 
+  /** What a call wrote to its own room, kept. */
+  taken(at: number, bytes: number): Uint8Array {
+    return new Uint8Array(this.buffer, at, bytes).slice();
+  }
+
   private copied(array: Values): number {
     const at = this.room(array.byteLength);
     this.viewLike(array, at).set(array);

@@ -2,9 +2,12 @@ import {
   BEYOND_NUMBERS,
   CATMULL_ROM,
   cellOf,
+  FAX_WORDS,
+  faxRoom,
   GLINT_RAY_VALUES,
   LINE_NUMBERS,
   LINE_VALUES,
+  lzwRoom,
   MODE_NUMBERS,
   ONE,
   ROUGH_LINE_VALUES,
@@ -18,7 +21,7 @@ import {
 } from '@uvrant/core';
 import { KERNELS_WASM_BASE64 } from '../dist/module';
 import { KernelMemory, type Values } from './arena';
-import { DITHER_LINES } from './dither-lines';
+import { DITHER_LINES, PLATE_LINES } from './dither-lines';
 import type { KernelExports } from './exports';
 import { LANES } from './lanes';
 
@@ -29,6 +32,8 @@ const PART = 32768;
 const BYTES = 262144;
 
 const RUN_BYTES = 32;
+/** Of the places of LZW's strings. */
+const LZW_BYTES = 65536;
 
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
 
@@ -392,6 +397,23 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         });
       }
     },
+
+    faxed: (bytes, width) =>
+      call(() => {
+        const rows = bytes.length / width;
+        const [from, to] = [arena.read(bytes), arena.room(faxRoom(width, rows))];
+        const changes = arena.room(8 * (width + 8));
+        return arena.taken(to, wasm.faxed(from, width, rows, arena.constant(FAX_WORDS), changes, to));
+      }),
+
+    lzwed: (bytes) =>
+      call(() => {
+        const [from, to] = [arena.read(bytes), arena.room(lzwRoom(bytes.length))];
+        return arena.taken(to, wasm.lzwed(from, bytes.length, arena.room(LZW_BYTES), to));
+      }),
+
+    plateBytes: (plane, { x, y, width, height }, out, at, count) =>
+      call(() => wasm.plateBytes(arena.read(plane), x, y, width, height, arena.constant(PLATE_LINES), arena.change(out) + at, count)),
 
     lookUp: (entries, palette, values, out) =>
       call(() =>

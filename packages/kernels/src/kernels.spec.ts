@@ -327,6 +327,10 @@ function planeResults(
       1,
       packed,
     );
+    const shares = bytes();
+    kernels.plateBytes(tone, { x: -7, y: 19, width, height }, shares, 0, 1);
+    const beside = inside ? kernels.arena.bytes(3 * pixels).fill(0) : new Uint8Array(3 * pixels);
+    for (const [at, plane] of [tone, mask, hard].entries()) kernels.plateBytes(plane, { x: 5, y: 3, width, height }, beside, at, 3);
     const filtered = new Uint8Array(pixels + height);
     kernels.upFiltered(
       entries,
@@ -338,8 +342,21 @@ function planeResults(
     const small = fresh(4 * Math.ceil(width / 4) * Math.ceil(height / 4));
     kernels.reduceIndex(entries, width, height, 2, palette, small);
     Object.assign(out, { [`stamp ${count}`]: stamped, [`stamp all ${count}`]: everywhere, [`kept ${count}`]: kept });
+    Object.assign(out, { [`plate ${count}`]: shares, [`plates ${count}`]: beside });
+    Object.assign(out, { [`faxed ${count}`]: kernels.faxed(entries, width), [`strings ${count}`]: kernels.lzwed(entries) });
     Object.assign(out, { [`filtered ${count}`]: filtered, [`packed ${count}`]: packed, [`reduce index ${count}`]: small });
   }
+  // Runs of all lengths, some like those above; strings beyond what a table holds.
+  const long = Uint8Array.from({ length: 5 * 6001 }, (_, i) =>
+    Math.sin((i % 6001) ** 2 / 9e5 + Math.floor(i / 6001) / 9) > 0 ? 255 : 127,
+  );
+  const strings = Uint8Array.from({ length: 12000 }, (_, i) => (i * i) >> 5);
+  Object.assign(out, { 'long faxed': kernels.faxed(long, 6001), 'all faxed': kernels.faxed(long.fill(255), 6001) });
+  Object.assign(out, {
+    strings: kernels.lzwed(strings),
+    'one string': kernels.lzwed(strings.subarray(0, 1)),
+    none: kernels.lzwed(strings.subarray(0, 0)),
+  });
   const evenly = plane2(width, height);
   const halved = fresh((evenly.width * evenly.height) / 4);
   kernels.reduce(planeOf(evenly.width * evenly.height, 13), 1, evenly.width, evenly.height, 1, halved);
@@ -608,6 +625,9 @@ const CHANGES = [
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
   ['noise.ts', 'const twelve = i32x4.splat(4095)', 'const twelve = i32x4.splat(4094)'],
+  ['faxed.ts', 'NEAR: i32 = 3', 'NEAR: i32 = 2'],
+  ['lzwed.ts', 'LAST: i32 = 4094', 'LAST: i32 = 4095'],
+  ['plate-bytes.ts', '16 * 2', '16 * 4'],
   ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
   ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
   ['count-tones.ts', '+ 8) >> 4', '+ 7) >> 4'],
@@ -631,8 +651,8 @@ const CHANGES = [
   ['mix.ts', '16384, <i16>r', '16383, <i16>r'],
   ['fill-rows.ts', '<f64>SHARES + 0.5', '<f64>SHARES'],
   ['fill-rows.ts', 'before != 0 && winding != 0', 'before != 0 || winding != 0'],
-  ['rim.ts', 'splat(63)', 'splat(31)'],
-  ['rim.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
+  ['dither.ts', 'splat(63)', 'splat(31)'],
+  ['dither.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
   ['sample.ts', '* 256.0 + 0.5', '* 256.0'],
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
   ['specks.ts', 'left > 0', 'left >= 0'],

@@ -340,6 +340,9 @@ export const FILL_BLOCK = 4;
 /** Values of an edge, px: x and y at its upper end, its slope, its least and greatest x, the lines that it crosses from and to, 1 downwards or −1. */
 export const EDGE_VALUES = 8;
 
+/** Bytes that LZW takes at most: twelve bits a byte, and its codes that clear and end. */
+export const lzwRoom = (bytes: number): number => Math.ceil(1.51 * bytes) + 16;
+
 /** Edges of an outline that is filled. */
 export interface OutlineEdges {
   readonly edges: Float64Array;
@@ -514,6 +517,18 @@ export interface Kernels {
    * less the one above it.
    */
   readonly upFiltered: (rows: Uint8Array, above: Uint8Array, out: Uint8Array) => void;
+
+  /** Rows of a byte a pixel, black from 128 up, as one block of bits coded by ITU-T T.6 (“Group 4”), with its end. */
+  readonly faxed: (bytes: Uint8Array, width: number) => Uint8Array;
+
+  /** Bytes coded by LZW as a TIFF's strip holds them (TIFF 6.0, section 13). */
+  readonly lzwed: (bytes: Uint8Array) => Uint8Array;
+
+  /**
+   * A plane over a region as bytes, 0 bare and 255 solid, between them by the print's own dither; every `count`th byte of `out`, from
+   * `at` on.
+   */
+  readonly plateBytes: (plane: Int16Array, region: Region, out: Uint8Array, at: number, count: number) => void;
 
   /** As `reduce` of the RGBA of a palette's entries. */
   readonly reduceIndex: (entries: Uint8Array, width: number, height: number, shift: number, palette: Int16Array, out: Int16Array) => void;

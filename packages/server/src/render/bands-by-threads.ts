@@ -1,12 +1,14 @@
 import { existsSync } from 'node:fs';
+import { Worker } from 'node:worker_threads';
 import type { Region } from '@uvrant/core';
-import { BandThread } from './band-thread';
+import type { BandAnswer, BandHelp } from './band-answers';
+import { BandTurns, newOrder } from './band-turns';
 import type { Band } from './print-bands';
 
 export interface BandWork {
   /** From the top. */
   readonly bands: readonly Region[];
-  /** The built worker that renders the others' bands, and what it is told at its start. */
+  /** The built worker that renders the others' bands by `answerBands`, and what it is told at its start. */
   readonly script: string;
   readonly data: unknown;
   /** How many threads work; this one is among them, unless it has enough to do with what the others bring. */
@@ -18,54 +20,19 @@ export interface BandWork {
   readonly own: (region: Region) => Band;
 }
 
-/** What helpers work at: groups of bands that none has begun, and what they gave. */
-class BandQueue {
-  readonly ready = new Map<number, Uint8Array>();
-  /** The band that is waited for. */
-  wanted = 0;
-  private next = 0;
-  private fault: unknown = null;
+/** Bands that are done, by their numbers, until their turn comes. */
+class ReadyBands {
+  private readonly bytes = new Map<number, Uint8Array>();
+  private fault: Error | null = null;
   private told: (() => void) | null = null;
-  /** Bands that each helper has been asked for and has not given. */
-  private readonly asked: Map<BandThread, number>;
 
-  constructor(
-    private readonly work: BandWork,
-    helpers: readonly BandThread[],
-    private readonly threads: number,
-  ) {
-    this.asked = new Map(helpers.map((helper) => [helper, 0]));
+  put(number: number, bytes: Uint8Array): void {
+    this.bytes.set(number, bytes);
+    this.tell();
   }
 
-  /** The next group that may be begun now; none where that is too far ahead, so that memory stays flat. */
-  group(): number[] {
-    const { bands, together } = this.work;
-    if (this.next >= Math.min(bands.length, this.wanted + together * this.threads + this.asked.size)) return [];
-    const left = bands.length - this.next;
-    // Small ones at the end, so that none waits long for another's last.
-    const size = Math.max(1, Math.min(together, Math.floor(left / (2 * this.threads))));
-    const group = Array.from({ length: size }, (_, i) => this.next + i);
-    this.next += size;
-    return group;
-  }
-
-  /** Gives helpers their next groups as they begin the last band they have: this thread may be busy when they are done with it. */
-  feed(): void {
-    for (const [helper, asked] of this.asked) {
-      if (asked > 1) continue;
-      for (const number of this.group()) void this.begun(helper, number);
-    }
-  }
-
-  private async begun(helper: BandThread, number: number): Promise<void> {
-    this.asked.set(helper, (this.asked.get(helper) as number) + 1);
-    try {
-      this.ready.set(number, await helper.ask({ number, region: this.work.bands[number] as Region }));
-      this.asked.set(helper, (this.asked.get(helper) as number) - 1);
-      this.feed();
-    } catch (error) {
-      this.fault = error;
-    }
+  fail(error: Error): void {
+    this.fault ??= error;
     this.tell();
   }
 
@@ -74,16 +41,33 @@ class BandQueue {
     this.told = null;
   }
 
-  /** Until something more is there. @throws what a helper threw. */
-  async waited(): Promise<void> {
-    if (this.fault === null) await new Promise<void>((resolve) => (this.told = resolve));
-    this.check();
+  /** A band's bytes, null where it is not done. @throws what a helper threw. */
+  take(number: number): Uint8Array | null {
+    if (this.fault) throw this.fault;
+    const bytes = this.bytes.get(number) ?? null;
+    this.bytes.delete(number);
+    return bytes;
   }
 
-  check(): void {
-    if (this.fault !== null) throw this.fault as Error;
+  /** Until something more is there. */
+  async waited(): Promise<void> {
+    if (!this.fault) await new Promise<void>((resolve) => (this.told = resolve));
   }
 }
+
+/** A thread that renders bands and puts them among those that are ready. */
+const helper = (script: string, help: BandHelp, ready: ReadyBands): Worker => {
+  const worker = new Worker(script, { workerData: help });
+  worker.on('message', (answer: BandAnswer) => {
+    if ('bytes' in answer) ready.put(answer.number, answer.bytes);
+    else ready.fail(new Error(answer.fault));
+  });
+  worker.on('error', (error) => ready.fail(error));
+  worker.on('exit', (code) => {
+    if (code !== 0) ready.fail(new Error('A renderer stopped before it was done.'));
+  });
+  return worker;
+};
 
 /** Lets what the helpers sent come in. */
 const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
@@ -93,36 +77,35 @@ const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve)
  * to do, as this one with what it does with the bands, takes fewer.
  */
 export async function* bandsByThreads(work: BandWork): AsyncGenerator<Band> {
-  const { bands, script, data, threads, isAmong = true, own } = work;
+  const { bands, script, data, threads, isAmong = true, own, together } = work;
   const all = Math.max(1, Math.min(threads, bands.length));
   const others = existsSync(script) ? all - (isAmong ? 1 : 0) : 0;
-  const helpers = Array.from({ length: others }, () => new BandThread(script, data));
-  const queue = new BandQueue(work, helpers, all);
   const rendersToo = isAmong || others === 0;
+  const order = newOrder({ bands: bands.length, together, threads: all });
+  const turns = new BandTurns(order);
+  const ready = new ReadyBands();
   // The first are this thread's: the others have yet to open the print.
-  const mine: number[] = rendersToo ? queue.group() : [];
+  const mine: number[] = rendersToo ? (turns.take() ?? []) : [];
+  const helpers = Array.from({ length: others }, () => helper(script, { order, bands, data }, ready));
   try {
     for (const [number, region] of bands.entries()) {
-      queue.wanted = number;
+      turns.want(number);
       for (;;) {
-        queue.check();
-        queue.feed();
-        const bytes = queue.ready.get(number);
+        const bytes = ready.take(number);
         if (bytes) {
-          queue.ready.delete(number);
           yield { region, bytes };
           break;
         }
-        if (mine.length === 0 && rendersToo) mine.push(...queue.group());
+        if (mine.length === 0 && rendersToo) mine.push(...(turns.take() ?? []));
         const next = mine.shift();
-        if (next === undefined) await queue.waited();
+        if (next === undefined) await ready.waited();
         else {
-          queue.ready.set(next, own(bands[next] as Region).bytes);
+          ready.put(next, own(bands[next] as Region).bytes);
           await turn();
         }
       }
     }
   } finally {
-    await Promise.all(helpers.map((helper) => helper.end()));
+    await Promise.all(helpers.map((each) => each.terminate()));
   }
 }

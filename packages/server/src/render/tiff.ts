@@ -6,8 +6,7 @@ import { closeSync, fsyncSync, openSync, writeSync } from 'node:fs';
 import { promisify } from 'node:util';
 import { deflate } from 'node:zlib';
 import { bitRows } from './bits';
-import { faxPacked } from './fax';
-import { lzwPacked } from './lzw';
+import { kernelsHere } from './kernels-here';
 
 const deflated = promisify(deflate);
 
@@ -35,7 +34,9 @@ export interface TiffFile {
 const COMPRESSIONS: Readonly<Record<TiffCompression, number>> = { none: 1, 'CCITT G4': 4, LZW: 5, Deflate: 8 };
 /** Photometric interpretations: white is zero, black is zero, RGB, separated. */
 const PHOTOMETRIC = { bit: 0, grey: 1, 'grey alpha': 1, rgb: 2, rgba: 2, inks: 5 } as const;
+/** Rows of a strip, but no more than fill so many bytes. */
 const STRIP_ROWS = 128;
+const STRIP_BYTES = 8 * 2 ** 20;
 /** Extra samples that are not multiplied into the colours. */
 const UNASSOCIATED = 2;
 const NOT_CMYK = 2;
@@ -74,6 +75,7 @@ export class TiffWriter {
   private at = 8;
   private readonly offsets: number[] = [];
   private readonly counts: number[] = [];
+  private readonly stripRows: number;
   private readonly strip: Uint8Array;
   private filled = 0;
   /** Strips are packed while the next ones are made; they are written in their order. */
@@ -86,7 +88,8 @@ export class TiffWriter {
   ) {
     this.samples = samplesOf(how.pixels);
     this.line = how.width * this.samples;
-    this.strip = new Uint8Array(this.line * STRIP_ROWS);
+    this.stripRows = Math.max(1, Math.min(STRIP_ROWS, Math.floor(STRIP_BYTES / this.line)));
+    this.strip = new Uint8Array(this.line * this.stripRows);
     this.file = openSync(path, 'w');
     writeSync(this.file, Buffer.from('II*\0\0\0\0\0', 'latin1'));
   }
@@ -124,10 +127,10 @@ export class TiffWriter {
 
   private async packed(bytes: Uint8Array): Promise<Uint8Array> {
     const { compression, pixels, width } = this.how;
-    if (compression === 'CCITT G4') return faxPacked(bytes, width);
+    if (compression === 'CCITT G4') return kernelsHere().faxed(bytes, width);
     const plain = pixels.kind === 'bit' ? bitRows(bytes, width) : this.isDifferenced ? differences(bytes, this.line, this.samples) : bytes;
     if (compression === 'Deflate') return deflated(plain);
-    return compression === 'LZW' ? lzwPacked(plain) : plain;
+    return compression === 'LZW' ? kernelsHere().lzwed(plain) : plain;
   }
 
   private get isDifferenced(): boolean {
@@ -155,7 +158,7 @@ export class TiffWriter {
       [270, 2, text(title)],
       [273, 4, this.offsets],
       [277, 3, [this.samples]],
-      [278, 4, [STRIP_ROWS]],
+      [278, 4, [this.stripRows]],
       [279, 4, this.counts],
       // Pixels an inch, in thousandths.
       [282, 5, [Math.round(ppi * 1000), 1000]],

@@ -24,6 +24,9 @@ import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
 import { roughEdge } from './rough-edge';
 import { strokes } from './strokes';
+import { faxed } from './faxed';
+import { lzwed } from './lzwed';
+import { plateBytes } from './plate-bytes';
 import { upFiltered } from './up-filtered';
 
 /** Bits of a phase within one dot of a stochastic screen's tile. */
@@ -70,6 +73,9 @@ export const referenceKernels: Kernels = {
   lineScreen,
   shaded,
   spotScreen,
+  faxed,
+  lzwed,
+  plateBytes,
   upFiltered,
 
   distance(plane, region, most, outside, window, out) {
