@@ -72,6 +72,37 @@ test('drafts go before readings and true tiles, which wait for the worker', asyn
   expect(worker.tasks.map(({ task }) => task.kind)).toEqual(['inks', 'inks']);
 });
 
+test('while a page opens its readings wait for the first draft, whose sheet is sent ahead of it', async () => {
+  const { worker, engine } = started();
+  engine.opening();
+  engine.open(poster, []);
+  const reading = engine.ask({ kind: 'inks', version: 1 });
+  engine.expect(tile('draft'));
+  expect(worker.sent.map(({ type }) => type)).toEqual(['sheet', 'ahead']);
+  const draft = engine.ask(tile('draft'));
+  expect(worker.tasks.map(({ task }) => task.kind)).toEqual(['tile']);
+  worker.answer(done(2));
+  worker.answer(done(1, shares));
+  expect([await draft, await reading]).toEqual([pixels, shares]);
+  expect(worker.sent.filter(({ type }) => type === 'sheet')).toHaveLength(1);
+  // Later on nothing is sent before it is asked for.
+  engine.expect(tile('draft', 1));
+  expect(worker.sent.filter(({ type }) => type === 'ahead')).toHaveLength(1);
+});
+
+test('a page that opens and asks for no draft has its readings before long', () => {
+  jest.useFakeTimers();
+  const { worker, engine } = started();
+  engine.opening();
+  engine.open(poster, []);
+  void engine.ask({ kind: 'inks', version: 1 }).catch(() => undefined);
+  jest.advanceTimersByTime(500);
+  expect(worker.tasks).toEqual([]);
+  jest.advanceTimersByTime(600);
+  expect(worker.tasks).toHaveLength(1);
+  jest.useRealTimers();
+});
+
 test('the checks before sending wait for the true print', async () => {
   const { worker, engine } = started();
   engine.open(poster, []);

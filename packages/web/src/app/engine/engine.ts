@@ -50,6 +50,9 @@ const heldBy = ({ busy, next }: Slot): Entry[] => (busy ? [busy, ...next] : [...
 /** True where a worker does nothing more urgent than the true print. */
 const isPrinting = ({ busy }: Slot): boolean => busy !== null && urgencyOf(busy.task) >= URGENCY.true;
 
+/** How long what is less urgent waits for the first draft of a page that opens, ms. */
+const OPENING_MS = 1000;
+
 /** Why a task gave nothing: it was superseded or called off. */
 export class TaskCancelled extends Error {}
 
@@ -62,6 +65,8 @@ export class Engine {
   private readonly numbers = new PassNumbers();
   private queue: Entry[] = [];
   private nextId = 1;
+  /** True while a page opens whose first draft has yet to be asked for. */
+  private opens = false;
 
   constructor() {
     const count = Math.min(MOST_WORKERS, Math.max(1, (navigator.hardwareConcurrency || 2) - 1));
@@ -122,6 +127,28 @@ export class Engine {
     return this.sheets.open(sheet, infos, others).version;
   }
 
+  /** Says that a page opens which will ask for drafts: what is less urgent waits for the first of them, but not for long. */
+  opening(): void {
+    this.opens = true;
+    setTimeout(() => this.begun(), OPENING_MS);
+  }
+
+  /** Gives workers the sheet of the first draft, whose place is known only about, so that its pictures and fonts are fetched meanwhile. */
+  expect(task: Task): void {
+    const opened = this.sheets.get(task.version);
+    if (!this.opens || !opened) return;
+    for (const slot of this.slots) {
+      this.send(slot, opened);
+      this.post(slot, { type: 'ahead', task });
+    }
+  }
+
+  private begun(): void {
+    if (!this.opens) return;
+    this.opens = false;
+    this.schedule();
+  }
+
   /** Keeps a version that may still be named after many edits. */
   hold(purpose: string, version: number): void {
     this.sheets.hold(purpose, version);
@@ -134,6 +161,7 @@ export class Engine {
       const entry: Entry = { id: this.nextId++, task, resolve: resolve as Entry['resolve'], reject, failures: 0, deferred: false };
       signal?.addEventListener('abort', () => this.cancel(entry), { once: true });
       this.queue.push(entry);
+      if (urgencyOf(task) === URGENCY.draft) this.opens = false;
       this.schedule();
     });
   }
@@ -155,6 +183,7 @@ export class Engine {
   }
 
   private schedule(): void {
+    if (this.opens) return;
     this.queue.sort((a, b) => urgencyOf(a.task) - urgencyOf(b.task) || a.id - b.id);
     for (const slot of this.slots) {
       if (slot.busy) continue;

@@ -15,7 +15,7 @@ const textures = new Pool((40 * MEBIBYTE) / workers);
 const pools = { draft: new Pool((112 * MEBIBYTE) / workers, textures), reading: new Pool((56 * MEBIBYTE) / workers, textures) };
 /** Coarse grids of true prints, which neighbouring tiles share, and what they were made of until its tile comes. */
 const grids = new Pool((24 * MEBIBYTE) / workers, null, 'grids', (24 * MEBIBYTE) / workers);
-const tiles = new TileFetcher((80 * MEBIBYTE) / workers, (url) => fetch(url));
+const tiles = new TileFetcher((80 * MEBIBYTE) / workers, (url, signal) => fetch(url, { signal }));
 const statistics = new ByteCache<ToneStatistics>((4 * MEBIBYTE) / workers);
 const kernels = createKernels();
 // Made while the page is still opening, not in the first draft.
@@ -26,9 +26,8 @@ const KEPT_SHEETS = 24;
 const sheets = new Map<number, OpenSheet>();
 /** Passes by the numbers that the page gave them. */
 const passes = new Map<number, Pass>();
-/** Tasks here that are not done, and which of them were called off. */
-const waiting = new Set<number>();
-const cancelled = new Set<number>();
+/** Tasks here that are not done, and how each is called off. */
+const waiting = new Map<number, AbortController>();
 
 const tell = (message: FromWorker, transfer: Transferable[] = []): void => self.postMessage(message, transfer);
 
@@ -43,12 +42,11 @@ const giveWay = (): Promise<void> =>
 /** Thrown where a rendering reads a tile that its plan left out, because a raster it counted on is gone. */
 class NotPlanned extends Error {}
 
-const performed = async (open: OpenSheet, id: number, task: Task, usePool: boolean) => {
+const performed = async (open: OpenSheet, task: Task, signal: AbortSignal, usePool: boolean) => {
   const planned = plannedTask(open, task);
   const name = poolOf(task);
   const rasters = usePool ? (name ? pools[name] : grids) : null;
-  const held = await tiles.fetched(planned.wants({ statistics, rasters }), open.infoOf);
-  const type = open.fonts.length > 0 ? await typeOf(open.fonts) : null;
+  const [held, type] = await Promise.all([tiles.fetched(planned.wants({ statistics, rasters }), open.infoOf, signal), typeOf(open.fonts)]);
   const work: Work = {
     kernels,
     rasters,
@@ -68,37 +66,37 @@ const performed = async (open: OpenSheet, id: number, task: Task, usePool: boole
       await giveWay();
       since = performance.now();
     },
-    stopped: () => cancelled.has(id),
+    stopped: () => signal.aborted,
   });
   return { result, stretch: Math.max(stretch, performance.now() - since), buffers: planned.transfer(result) };
 };
 
-const perform = async (id: number, task: Task): Promise<void> => {
+const perform = async (id: number, task: Task, signal: AbortSignal): Promise<void> => {
   const started = performance.now();
   try {
-    if (cancelled.has(id)) throw new Cancelled();
+    if (signal.aborted) throw new Cancelled();
     const open = sheets.get(task.version);
     if (!open) return tell({ type: 'unknown', id });
     sheets.delete(task.version);
     sheets.set(task.version, open);
-    const done = await performed(open, id, task, true).catch((error: unknown) => {
-      if (error instanceof NotPlanned) return performed(open, id, task, false);
+    const done = await performed(open, task, signal, true).catch((error: unknown) => {
+      if (error instanceof NotPlanned) return performed(open, task, signal, false);
       throw error;
     });
     tell({ type: 'done', id, result: done.result, ms: performance.now() - started, stretch: done.stretch }, done.buffers);
   } catch (error) {
-    if (error instanceof Cancelled) tell({ type: 'cancelled', id });
+    if (signal.aborted) tell({ type: 'cancelled', id });
     else tell({ type: 'failed', id, message: error instanceof Error ? error.message : String(error) });
   } finally {
     waiting.delete(id);
-    cancelled.delete(id);
   }
 };
 
-/** Fetches what a task to come will want. Tasks that keep rasters are left out: planning one counts as asking for them. */
+/** Fetches what a task to come will want. What is kept for drafts is not looked at: that would count as asking for it. */
 const fetchAhead = (task: Task): void => {
   const open = sheets.get(task.version);
-  if (open && poolOf(task) === null) tiles.fetchAhead(plannedTask(open, task).wants({ statistics, rasters: grids }), open.infoOf);
+  const rasters = poolOf(task) === null ? grids : null;
+  if (open) tiles.fetchAhead(plannedTask(open, task).wants({ statistics, rasters }), open.infoOf);
 };
 
 /** Forgets passes of sheets that are gone, once there are many; the page sends one again that it names. */
@@ -123,14 +121,20 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   switch (data.type) {
     case 'sheet': {
       const sheet = putTogether(data.sheet);
-      if (sheet) sheets.set(data.version, new OpenSheet(sheet, data.infos, data.others));
+      if (sheet) {
+        const open = new OpenSheet(sheet, data.infos, data.others);
+        sheets.set(data.version, open);
+        // Its fonts are on their way while its first task is planned, which says what fails.
+        typeOf(open.fonts).catch(() => undefined);
+      }
       for (const version of sheets.keys()) if (sheets.size > KEPT_SHEETS) sheets.delete(version);
       forgetPasses();
       break;
     }
     case 'task': {
-      waiting.add(data.id);
-      last = last.then(() => perform(data.id, data.task));
+      const stop = new AbortController();
+      waiting.set(data.id, stop);
+      last = last.then(() => perform(data.id, data.task, stop.signal));
       break;
     }
     case 'ping':
@@ -140,6 +144,6 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       fetchAhead(data.task);
       break;
     case 'cancel':
-      if (waiting.has(data.id)) cancelled.add(data.id);
+      waiting.get(data.id)?.abort();
   }
 };

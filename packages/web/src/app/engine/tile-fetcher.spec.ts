@@ -11,10 +11,13 @@ const server = () => {
   const asked: string[] = [];
   const waiting: (() => void)[] = [];
   let fails = false;
-  const get = (url: string): Promise<Response> => {
+  const get = (url: string, signal: AbortSignal | null): Promise<Response> => {
     asked.push(url.split('/tiles/')[1] as string);
     const answer = { ok: !fails, status: fails ? 503 : 200, arrayBuffer: () => Promise.resolve(new ArrayBuffer(512 * 512)) };
-    return new Promise((resolve) => waiting.push(() => resolve(answer as Response)));
+    return new Promise((resolve, reject) => {
+      signal?.addEventListener('abort', () => reject(new Error('called off')));
+      waiting.push(() => resolve(answer as Response));
+    });
   };
   return {
     asked,
@@ -77,4 +80,18 @@ test('what fails ahead is asked for again by its task, which says so where that 
   expect((await later).size).toBe(1);
   expect(asked).toHaveLength(3);
   await expect(tiles.fetched([{ ...name(0), sha256: 'b'.repeat(64) }], infoOf)).rejects.toThrow('is not here');
+});
+
+test('what is called off is waited for no longer, and asked for again by the next task', async () => {
+  const { asked, get, answer } = server();
+  const tiles = new TileFetcher(roomFor(4), get);
+  tiles.fetchAhead([name(0)], infoOf);
+  const stop = new AbortController();
+  const first = tiles.fetched([name(1), name(2)], infoOf, stop.signal);
+  stop.abort();
+  await expect(first).rejects.toThrow('called off');
+  const second = tiles.fetched([name(0), name(1)], infoOf, new AbortController().signal);
+  await answer();
+  expect(keys(await second)).toEqual([tileKey(name(0)), tileKey(name(1))]);
+  expect(asked).toEqual(['0/0/0', '0/1/0', '0/2/0', '0/1/0']);
 });

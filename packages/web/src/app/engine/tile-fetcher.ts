@@ -11,20 +11,20 @@ export class TileFetcher {
 
   constructor(
     limit: number,
-    private readonly get: (url: string) => Promise<Response>,
+    private readonly get: (url: string, signal: AbortSignal | null) => Promise<Response>,
   ) {
     this.kept = new ByteCache(limit);
   }
 
-  /** Every tile named, held for one rendering. @throws where one cannot be fetched. */
-  async fetched(names: readonly TileName[], infoOf: InfoOf): Promise<Map<string, SourceTile>> {
+  /** Every tile named, held for one rendering; what is on its way for it alone is called off by the signal. @throws where one cannot be fetched. */
+  async fetched(names: readonly TileName[], infoOf: InfoOf, signal: AbortSignal | null = null): Promise<Map<string, SourceTile>> {
     const held = new Map<string, SourceTile>();
     const missing: Promise<void>[] = [];
     for (const name of names) {
       const key = tileKey(name);
       const known = this.kept.get(key);
       if (known) held.set(key, known);
-      else missing.push(this.bring(key, name, infoOf).then((tile) => void held.set(key, tile)));
+      else missing.push(this.bring(key, name, infoOf, signal).then((tile) => void held.set(key, tile)));
     }
     if (missing.length > 0) await Promise.all(missing);
     return held;
@@ -38,14 +38,14 @@ export class TileFetcher {
     for (const name of names) {
       const key = tileKey(name);
       // The task itself asks again for one that failed, and says so.
-      if (!this.kept.get(key)) this.bring(key, name, infoOf).catch(() => undefined);
+      if (!this.kept.get(key)) this.bring(key, name, infoOf, null).catch(() => undefined);
     }
   }
 
-  private bring(key: string, name: TileName, infoOf: InfoOf): Promise<SourceTile> {
+  private bring(key: string, name: TileName, infoOf: InfoOf, signal: AbortSignal | null): Promise<SourceTile> {
     const known = this.coming.get(key);
     if (known) return known;
-    const bringing = this.fetch(name, infoOf(name.sha256)).then(
+    const bringing = this.fetch(name, infoOf(name.sha256), signal).then(
       (tile) => {
         this.kept.put(key, tile, tile.data.byteLength);
         if (!this.ahead.has(key)) this.coming.delete(key);
@@ -60,9 +60,9 @@ export class TileFetcher {
     return bringing;
   }
 
-  private async fetch({ sha256, level, x, y }: TileName, info: SourceInfo | undefined): Promise<SourceTile> {
+  private async fetch({ sha256, level, x, y }: TileName, info: SourceInfo | undefined, signal: AbortSignal | null): Promise<SourceTile> {
     if (!info) throw new Error('A picture of the sheet is not here.');
-    const answer = await this.get(`/api/assets/${sha256}/tiles/${level}/${x}/${y}`);
+    const answer = await this.get(`/api/assets/${sha256}/tiles/${level}/${x}/${y}`, signal);
     if (!answer.ok) throw new Error(`The picture's tiles cannot be fetched (${answer.status}).`);
     const buffer = await answer.arrayBuffer();
     const side = (whole: number, at: number): number => Math.min(SOURCE_TILE, levelSide(whole, level) - at * SOURCE_TILE);

@@ -12,6 +12,7 @@ import {
   printedSheets,
   profileFor,
   stepOfKind,
+  trueScale,
   wearName,
   wearsOf,
   withPass,
@@ -29,6 +30,7 @@ import {
   type WornLetter,
 } from '@uvrant/core';
 import { READING_BAND } from '../../engine/reading-band';
+import { draftHalvings, fitted } from '../table/viewport';
 import { ownPart } from './own-part';
 import { Timing } from '../../engine/timing';
 import { Attachments } from '../attached/attachments';
@@ -39,6 +41,8 @@ import { jobsFeature } from '../../state/jobs';
 
 /** After the last change, ms, before readings and small pictures are made anew. */
 const QUIET_MS = 180;
+/** About what the bench takes of the window beside its table, px. */
+const BESIDE_TABLE = { width: 640, height: 100 };
 /** Checks print parts of the sheet: they wait until the hand rests. */
 const CHECKS_QUIET_MS = 1500;
 const SMALL_SIDE = 112;
@@ -121,10 +125,20 @@ export class Rendering {
       const next = !looked || now === null ? null : isWhole && now !== whole && now > (shown ?? 0) ? now : this.openParts(looked);
       this.shownNumber.set(next);
       if (next !== null) this.timing.opened(next);
+      if (next !== null && looked && this.opened.looked === null) this.expectDraft(next, looked.sheet);
       this.opened = { printed, looked };
       this.versionChanged.next();
     }
   }
+
+  /** The table will show the whole sheet: a draft as fine as that is about to be asked for. */
+  private expectDraft(version: number, { size, ppi }: Sheet): void {
+    const table = { width: innerWidth - BESIDE_TABLE.width, height: innerHeight - BESIDE_TABLE.height };
+    const { width, height } = trueScale(size, ppi);
+    const halvings = draftHalvings(fitted(table, { width, height }), table, { width, height }, devicePixelRatio);
+    this.engine.expect({ kind: 'tile', quality: 'draft', version, halvings, side: Math.max(width, height), x: 0, y: 0 });
+  }
+
   private opened: { readonly printed: PrintedParts | null; readonly looked: PrintedParts | null } = { printed: null, looked: null };
 
   private openParts({ sheet, infos, others }: PrintedParts): number {
@@ -230,6 +244,7 @@ export class Rendering {
   private readonly profile = this.store.selectSignal(dispatchFeature.selectProfile);
 
   constructor() {
+    this.engine.opening();
     effect(() => {
       const [printed, looked] = [this.printed(), this.looked()];
       untracked(() => this.openBoth(printed, looked));
