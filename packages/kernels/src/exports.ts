@@ -119,6 +119,10 @@ export interface KernelExports {
   paint(coverage: N, pixels: N, r: N, g: N, b: N, out: N): void;
   paintTones(tone: N, coverage: N, pixels: N, out: N): void;
   multiply(first: N, second: N, count: N, out: N): void;
+  combined(first: N, p: N, second: N, q: N, count: N, add: N, least: N, out: N): void;
+  lesser(first: N, second: N, count: N, out: N): void;
+  broughtBack(printed: N, original: N, pixels: N, weight: N, out: N): void;
+  shadedBy(values: N, light: N, pixels: N, kind: N, share: N, out: N): void;
   complement(plane: N, count: N, strength: N, out: N): void;
   light(tone: N, coverage: N, count: N, out: N): void;
   cut(plane: N, count: N, out: N): void;

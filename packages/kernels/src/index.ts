@@ -11,6 +11,7 @@ import {
   MODE_NUMBERS,
   ONE,
   ROUGH_LINE_VALUES,
+  SHADED_NUMBERS,
   SHAPE_NUMBERS,
   TIP_NUMBERS,
   type FilterAxis,
@@ -291,6 +292,27 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       }),
 
     multiply: (first, second, out) => planeWise([first, second], out, (count, to, a, b) => wasm.multiply(a, b, count, to)),
+    combined: (first, p, second, q, add, least, out) =>
+      planeWise(second ? [first, second] : [first], out, (count, to, a, b) =>
+        wasm.combined(a, p, b, second ? q : 0, count, add, least, to),
+      ),
+    lesser: (first, second, out) => planeWise([first, second], out, (count, to, a, b) => wasm.lesser(a, b, count, to)),
+
+    broughtBack: (printed, original, weight, out) =>
+      inParts(out.length / 4, [printed, original, out], (from, to) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(4 * from, 4 * to);
+        wasm.broughtBack(arena.read(part(printed)), arena.read(part(original)), to - from, weight, arena.write(part(out)));
+      }),
+
+    shadedBy(values, light, kind, share, out) {
+      const channels = kind === 'colour' ? 4 : 1;
+      inParts(light.length, [values, light, out], (from, to) => {
+        const part = (array: Int16Array): Int16Array => array.subarray(channels * from, channels * to);
+        const [own, at] = [arena.read(part(values)), arena.read(light.subarray(from, to))];
+        wasm.shadedBy(own, at, to - from, SHADED_NUMBERS[kind], share, arena.write(part(out)));
+      });
+    },
+
     complement: (plane, strength, out) => planeWise([plane], out, (count, to, from) => wasm.complement(from, count, strength, to)),
     light: (tone, coverage, out) => planeWise([tone, coverage], out, (count, to, a, b) => wasm.light(a, b, count, to)),
     cut: (plane, out) => planeWise([plane], out, (count, to, from) => wasm.cut(from, count, to)),

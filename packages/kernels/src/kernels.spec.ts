@@ -566,6 +566,22 @@ function planeResults(
   }
   made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
   made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));
+  for (const [p, q, add, least] of [
+    [2, 0, 0, 0],
+    [4, -4, 0, -ONE],
+    [1, 1, -77, 0],
+    [-1, 3, ONE, -5],
+  ] as const) {
+    made(`combined ${p} ${q}`, 1, (to) => kernels.combined(tone, p, q === 0 ? null : signed, q, add, least, to));
+  }
+  made('lesser', 1, (to) => kernels.lesser(signed, tone, to));
+  for (const weight of [0, 5000, ONE])
+    made(`brought back ${weight}`, 4, (to) => kernels.broughtBack(rgba, coloursOf(pixels, 2), weight, to));
+  for (const share of [0, 0.37, 1]) {
+    made(`shaded ${share}`, 4, (to) => kernels.shadedBy(rgba, signed, 'colour', share, to));
+    made(`tones shaded ${share}`, 1, (to) => kernels.shadedBy(tone, signed, 'tone', share, to));
+    made(`ink shaded ${share}`, 1, (to) => kernels.shadedBy(mask, signed, 'ink', share, to));
+  }
   made('relit', 4, (to) => kernels.relit(rgba, tone, mask, to));
   const hues = Float32Array.from({ length: HUE_KNOT_VALUES * (HUE_KNOTS + 1) }, (_, i) => ((i * 37) % 400) / 200 - 1);
   for (const gentle of [0, 0.7]) made(`hued ${gentle}`, 4, (to) => kernels.hued(rgba, hues, gentle, to));
@@ -628,6 +644,9 @@ const CHANGES = [
   ['faxed.ts', 'NEAR: i32 = 3', 'NEAR: i32 = 2'],
   ['lzwed.ts', 'LAST: i32 = 4094', 'LAST: i32 = 4095'],
   ['plate-bytes.ts', '16 * 2', '16 * 4'],
+  ['planes.ts', 'i16x8.narrow_i32x4_s(low, high), none', 'i16x8.narrow_i32x4_s(low, high), one'],
+  ['brought-back.ts', '* weight + HALF', '* weight'],
+  ['shaded-by.ts', 'GAIN: f64 = 2', 'GAIN: f64 = 1.9'],
   ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
   ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
   ['count-tones.ts', '+ 8) >> 4', '+ 7) >> 4'],

@@ -1,6 +1,5 @@
-import type { Arena } from '../raster/arena';
 import type { Kernels } from '../raster/kernels';
-import { ONE, sizeOf, times, type Region, type Rgb } from '../raster/raster';
+import { ONE, sizeOf, type Region, type Rgb } from '../raster/raster';
 import { blankPlane, isBlank } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
 import { after, type Contour, type Move } from '../type/outline';
@@ -72,22 +71,15 @@ const borderCoverage = (line: Int16Array, inside: Int16Array | null, where: Bord
 };
 
 /** What of a fill is seen beside its border: the two share a pixel at their edges and never cover it twice. */
-const beside = (inside: Int16Array, line: Int16Array, where: BorderWhere, arena: Arena): Int16Array => {
+const beside = (inside: Int16Array, line: Int16Array, where: BorderWhere, kernels: Kernels): Int16Array => {
   if (where === 'outside') return inside;
-  const out = arena.plane(inside.length);
-  for (let i = 0; i < out.length; i++) {
-    const [v, w] = [inside[i] as number, line[i] as number];
-    out[i] = where === 'inside' ? Math.max(0, v - w) : times(v, ONE - w);
+  const out = kernels.arena.plane(inside.length);
+  if (where === 'inside') kernels.combined(inside, 1, line, -1, 0, 0, out);
+  else {
+    kernels.complement(line, ONE, out);
+    kernels.multiply(inside, out, out);
   }
   return out;
-};
-
-/** Adds values that together make no more than ONE, but for their rounding. */
-const addUpTo = (to: Int16Array, more: Int16Array): void => {
-  for (let i = 0; i < to.length; i++) {
-    const sum = (to[i] as number) + (more[i] as number);
-    to[i] = sum > ONE ? ONE : sum;
-  }
 };
 
 /** An outline's raster: of one ink where it has one colour, else of two colours, the border over the fill. */
@@ -117,12 +109,13 @@ export const outlineNode = (key: string, paints: Paints, open: boolean, make: (w
       const [inside, line] = yield* coverages(region, work);
       yield;
       if (!inside && !line) return { kind: 'colour', region, data: blankPlane(4 * sizeOf(region)) };
-      const { arena, paint } = work.kernels;
+      const { kernels } = work;
+      const { arena, paint } = kernels;
       const none = blankPlane(sizeOf(region));
       const [under, over] = [arena.plane(4 * sizeOf(region)), arena.plane(4 * sizeOf(region))];
-      paint(beside(inside ?? none, line ?? none, border.where, arena), fill, under);
+      paint(beside(inside ?? none, line ?? none, border.where, kernels), fill, under);
       paint(line ?? none, border.colour, over);
-      addUpTo(over, under);
+      kernels.combined(over, 1, under, 1, 0, 0, over);
       return { kind: 'colour', region, data: over };
     },
   };

@@ -133,7 +133,8 @@ export const joinedNode = (before: Plane, mask: Plane, join: Join): Plane =>
     if (isBlank(two)) return one;
     const out = kernels.arena.plane(one.length);
     kernels.multiply(one, two, out);
-    for (let i = 0; i < out.length; i++) out[i] = (one[i] as number) + (two[i] as number) - (out[i] as number);
+    kernels.combined(one, 1, out, -1, 0, -ONE, out);
+    kernels.combined(two, 1, out, 1, 0, 0, out);
     return out;
   });
 

@@ -110,7 +110,7 @@ export const bentReading = (pass: TypePass, written: Step, graph: Graph): BentRe
         if (!box) continue;
         const changes = yield* scoped(work, function* (inside) {
           const light = yield* rendered(map, mapRead(params, box, pxPerMm), inside);
-          return changesOf(waysOfMap(params, light, mean, box, pxPerMm, inside.kernels.arena), box);
+          return changesOf(waysOfMap(params, light, mean, box, pxPerMm, inside.kernels), box);
         });
         letters.push({ letter, changes });
       }

@@ -86,7 +86,7 @@ const addedNode = (one: Plane, two: Plane): Plane =>
     if (isBlank(before)) return more;
     if (isBlank(more)) return before;
     const out = work.kernels.arena.plane(before.length);
-    for (let i = 0; i < out.length; i++) out[i] = Math.min(ONE, (before[i] as number) + (more[i] as number));
+    work.kernels.combined(before, 1, more, 1, 0, 0, out);
     return out;
   });
 

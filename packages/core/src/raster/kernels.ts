@@ -43,6 +43,10 @@ export const HUE_KNOTS = 6 * 256;
 /** Bins of a tone histogram: black is 0, white the last. */
 export const TONE_BINS = 1024;
 
+/** What light is laid over, by the number the kernels know it by. */
+export const SHADED_NUMBERS = { colour: 0, tone: 1, ink: 2 } as const;
+export type ShadedKind = keyof typeof SHADED_NUMBERS;
+
 /** Tips of a brush by the number the kernels know them by. */
 export const TIP_NUMBERS = { round: 0, 'dry brush': 1, sponge: 2, roller: 3, chalk: 4, spray: 5, grit: 6 } as const;
 export type TipName = keyof typeof TIP_NUMBERS;
@@ -452,6 +456,29 @@ export interface Kernels {
 
   /** v · w, of a first plane within 0 … ONE. */
   readonly multiply: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
+
+  /** p · first + q · second + add, within `least` … ONE; p and q are whole numbers of 16 bits. Without a second it counts for nothing. */
+  readonly combined: (
+    first: Int16Array,
+    p: number,
+    second: Int16Array | null,
+    q: number,
+    add: number,
+    least: number,
+    out: Int16Array,
+  ) => void;
+
+  /** The lesser of two planes. */
+  readonly lesser: (first: Int16Array, second: Int16Array, out: Int16Array) => void;
+
+  /** Premultiplied colours moved by a weight of ONE towards others, these at the coverage of the first; alpha as it is. */
+  readonly broughtBack: (printed: Int16Array, original: Int16Array, weight: number, out: Int16Array) => void;
+
+  /**
+   * Values with light laid over them by a share (0 … 1): `light` is ± ONE, above nothing light, below it shade. Colours and tones become
+   * lighter and darker, ink thinner in the light.
+   */
+  readonly shadedBy: (values: Int16Array, light: Int16Array, kind: ShadedKind, share: number, out: Int16Array) => void;
 
   /** 1 − v · strength: what a plane leaves of everything. */
   readonly complement: (plane: Int16Array, strength: number, out: Int16Array) => void;

@@ -2,12 +2,33 @@ import type { Kernels } from '../kernels';
 import { HALF, ONE, times } from '../raster';
 
 type PlaneKernels =
-  'multiply' | 'complement' | 'light' | 'cut' | 'cutColours' | 'alphaOf' | 'paintTones' | 'toned' | 'extent' | 'sum' | 'dot';
+  | 'combined'
+  | 'lesser'
+  | 'multiply'
+  | 'complement'
+  | 'light'
+  | 'cut'
+  | 'cutColours'
+  | 'alphaOf'
+  | 'paintTones'
+  | 'toned'
+  | 'extent'
+  | 'sum'
+  | 'dot';
 
 /** Planes of weights and coverage. */
 export const planes: Pick<Kernels, PlaneKernels> = {
   multiply(first, second, out) {
     for (let i = 0; i < out.length; i++) out[i] = times(first[i] as number, second[i] as number);
+  },
+  combined(first, p, second, q, add, least, out) {
+    for (let i = 0; i < out.length; i++) {
+      const sum = p * (first[i] as number) + (second ? q * (second[i] as number) : 0) + add;
+      out[i] = Math.max(least, Math.min(ONE, sum));
+    }
+  },
+  lesser(first, second, out) {
+    for (let i = 0; i < out.length; i++) out[i] = Math.min(first[i] as number, second[i] as number);
   },
   complement(plane, strength, out) {
     for (let i = 0; i < out.length; i++) out[i] = ONE - times(plane[i] as number, strength);

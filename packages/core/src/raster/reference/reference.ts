@@ -24,6 +24,8 @@ import { lineScreen, spotScreen } from './threshold-screens';
 import { fillRows } from './fill-rows';
 import { roughEdge } from './rough-edge';
 import { strokes } from './strokes';
+import { broughtBack } from './brought-back';
+import { shadedBy } from './shaded-by';
 import { faxed } from './faxed';
 import { lzwed } from './lzwed';
 import { plateBytes } from './plate-bytes';
@@ -73,9 +75,11 @@ export const referenceKernels: Kernels = {
   lineScreen,
   shaded,
   spotScreen,
+  broughtBack,
   faxed,
   lzwed,
   plateBytes,
+  shadedBy,
   upFiltered,
 
   distance(plane, region, most, outside, window, out) {

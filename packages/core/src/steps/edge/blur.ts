@@ -1,5 +1,5 @@
 import { blurred } from '../../raster/blur';
-import { ONE, type ToneRaster } from '../../raster/raster';
+import type { ToneRaster } from '../../raster/raster';
 import type { Kernels } from '../../raster/kernels';
 import { defineStep } from '../declare';
 import { length } from '../../fields/dials';
@@ -15,10 +15,7 @@ const blurredTone = (input: ToneRaster, sigmaPx: number, kernels: Kernels): Tone
   kernels.multiply(tone, coverage, weighted);
   const out = blurred(weighted, 1, region, sigmaPx, kernels);
   const there = blurred(coverage, 1, region, sigmaPx, kernels);
-  for (let i = 0; i < out.length; i++) {
-    const weight = there[i] as number;
-    out[i] = weight > 0 ? Math.min(ONE, Math.floor(((out[i] as number) * ONE) / weight + 0.5)) : (tone[i] as number);
-  }
+  kernels.ratio(out, there, out);
   return { ...input, tone: out, coverage: there };
 };
 

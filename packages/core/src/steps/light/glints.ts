@@ -145,7 +145,7 @@ export const glints = defineStep({
     kernels.complement(plane, ONE, plane);
     if (!isWhole(at.edges) || at.draft) return over({ print, plane, colour, region }, at, kernels);
     // Thin rays would break up as dots: where every pixel is all or nothing they are cut, at a quarter of their light.
-    for (let i = 0; i < plane.length; i++) plane[i] = Math.min(ONE, 2 * (plane[i] as number));
+    kernels.combined(plane, 2, null, 0, 0, 0, plane);
     return over({ print, plane, colour, region }, { ...at, edges: 'hard' }, kernels);
   },
 });

@@ -84,7 +84,7 @@ export const halo = defineStep({
     yield;
     // Each side of the edge by its own distance: the farther one of both, which is nothing on the other's side.
     const light = lightTo('outwards');
-    for (let i = 0; i < count; i++) light[i] = Math.min(light[i] as number, inner[i] as number);
+    kernels.lesser(light, inner, light);
     return over({ print, plane: light, colour: glow, region }, at, kernels);
 
     function complement(plane: Int16Array): Int16Array {

@@ -18,10 +18,8 @@ const BOTH = 'both';
 const FINE = 1 / 12;
 /** Half the distance, in softnesses, that the form's slopes are compared over. */
 const COMPARED = 1;
-/** Slopes of a form are gentle: what of a whole step of tone moves as far as can be. */
-const STEEP = 0.25;
-
-const signed = (v: number): number => (v < -ONE ? -ONE : v > ONE ? ONE : v);
+/** Slopes of a form are gentle: so many times as much moves as far as a whole step of tone. */
+const STEEPER = 4;
 
 /** Ways of strokes along one axis over a region. */
 const strokeWays = (
@@ -55,7 +53,7 @@ const expandedSigned = (plane: Int16Array, from: Region, shift: number, region: 
   const lifted = plane.map((v) => (v + ONE) >> 1);
   const out = kernels.arena.plane(sizeOf(region));
   const fine = expanded(lifted, from, shift, region, kernels);
-  for (let i = 0; i < out.length; i++) out[i] = 2 * (fine[i] as number) - ONE;
+  kernels.combined(fine, 2, null, 0, -ONE, -ONE, out);
   return out;
 };
 
@@ -69,7 +67,7 @@ const formWays = (soft: number, axis: 'x' | 'y', at: StepAt, region: Region, ker
     crop(light, wide, { ...region, x: region.x + by * dx, y: region.y + by * dy }, kernels.arena);
   const [ahead, behind] = [shiftedBy(1), shiftedBy(-1)];
   const out = kernels.arena.plane(sizeOf(region));
-  for (let i = 0; i < out.length; i++) out[i] = signed(Math.round(((ahead[i] as number) - (behind[i] as number)) / STEEP));
+  kernels.combined(ahead, STEEPER, behind, -STEEPER, 0, -ONE, out);
   return out;
 };
 

@@ -1,10 +1,9 @@
 import { choice, length, point, share } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
-import type { Ways } from '../../raster/kernels';
+import type { Kernels, Ways } from '../../raster/kernels';
 import { ONE, sizeOf, type Region, type ToneRaster } from '../../raster/raster';
 import { crop, grow, hull, overlap } from '../../raster/region';
 import { keptWithin, movedRaster, readThrough } from '../../raster/ways';
-import type { Arena } from '../../raster/arena';
 import { defineStep } from '../declare';
 import { mapDials, mapSummary, mapWish } from '../map';
 import { meanTone } from '../statistics';
@@ -30,35 +29,33 @@ const mostOf = (params: Way): SheetPoint =>
 /** Pixels about a region that are compared to find its slopes. */
 const slopePx = (params: Way, pxPerMm: number): number => (params.way === SLOPE ? Math.max(1, Math.round(slopeMm(params) * pxPerMm)) : 0);
 
-const signed = (value: number): number => (value < -ONE ? -ONE : value > ONE ? ONE : value);
-
 /** Light above its mean over a region. */
-const aboveMean = (light: Int16Array, from: Region, mean: number, region: Region, arena: Arena): Int16Array => {
-  const out = crop(light, from, region, arena).slice();
-  for (let i = 0; i < out.length; i++) out[i] = signed((out[i] as number) - mean);
+const aboveMean = (light: Int16Array, from: Region, mean: number, region: Region, { arena, combined }: Kernels): Int16Array => {
+  const out = new Int16Array(sizeOf(region));
+  combined(crop(light, from, region, arena), 1, null, 0, -mean, -ONE, out);
   return out;
 };
 
 /** How much lighter the map becomes along one axis, over twice `px` pixels. */
-const slopes = (light: Int16Array, from: Region, region: Region, dx: number, dy: number, arena: Arena): Int16Array => {
+const slopes = (light: Int16Array, from: Region, region: Region, dx: number, dy: number, { arena, combined }: Kernels): Int16Array => {
   const out = new Int16Array(sizeOf(region));
   const ahead = crop(light, from, { ...region, x: region.x + dx, y: region.y + dy }, arena);
   const behind = crop(light, from, { ...region, x: region.x - dx, y: region.y - dy }, arena);
-  for (let i = 0; i < out.length; i++) out[i] = signed(2 * ((ahead[i] as number) - (behind[i] as number)));
+  combined(ahead, 2, behind, -2, 0, -ONE, out);
   return out;
 };
 
 /** The ways of a map over a region, of what lies there; its mean is no way. */
-export const waysOfMap = (params: Way, map: ToneRaster, mean: number, region: Region, pxPerMm: number, arena: Arena): Ways => {
+export const waysOfMap = (params: Way, map: ToneRaster, mean: number, region: Region, pxPerMm: number, kernels: Kernels): Ways => {
   const along = (mm: number): number => -Math.round(mm * pxPerMm * 256);
   if (params.way === ARROW) {
-    const light = aboveMean(map.tone, map.region, mean, region, arena);
+    const light = aboveMean(map.tone, map.region, mean, region, kernels);
     return { x: light, y: light, across: along(params.arrow?.x ?? 0), down: along(params.arrow?.y ?? 0) };
   }
   const px = slopePx(params, pxPerMm);
   return {
-    x: slopes(map.tone, map.region, region, px, 0, arena),
-    y: slopes(map.tone, map.region, region, 0, px, arena),
+    x: slopes(map.tone, map.region, region, px, 0, kernels),
+    y: slopes(map.tone, map.region, region, 0, px, kernels),
     across: along(params.reach),
     down: along(params.reach),
   };
@@ -123,15 +120,14 @@ export const displace = defineStep({
   *apply(input, params, at, kernels) {
     const region = at.wanted;
     const { map, mapTones, pxPerMm } = at;
-    const { arena } = kernels;
     if (!map || !mapTones) return movedRaster(input, null, at.box, params.beyond, region, kernels);
     const mean = Math.round(meanTone(mapTones) * ONE);
-    const ways = waysOfMap(params, map, mean, region, pxPerMm, arena);
+    const ways = waysOfMap(params, map, mean, region, pxPerMm, kernels);
     yield;
     const all = movedRaster(input, ways, at.box, params.beyond, region, kernels);
     const moved = params.beyond === 'nothing' ? all : keptWithin(all, at.box, kernels);
     yield;
     if (params.shade === 0) return moved;
-    return shaded(moved, aboveMean(map.tone, map.region, mean, region, arena), params.shade, kernels);
+    return shaded(moved, aboveMean(map.tone, map.region, mean, region, kernels), params.shade, kernels);
   },
 });
