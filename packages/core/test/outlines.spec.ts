@@ -60,6 +60,30 @@ test('the outline of a disc lies on its circle, within a tenth of a pixel, and h
   expect(areaOf(ring) / (Math.PI * radius ** 2)).toBeLessThan(1.003);
 });
 
+test('where an edge is some pixels soft the outline runs along its curve: within a 25th of a pixel even between its corners', () => {
+  for (const [r, px, py] of [
+    [9.3, 20.2, 17.7],
+    [2.4, 10.1, 9.6],
+    [1.4, 8.3, 8.8],
+  ] as const) {
+    // A round dot’s spot function falls by the square of the distance; six pixels from all to nothing at its edge.
+    const slope = 255 / 6 / (2 * r);
+    const value = (i: number): number => 127.5 + slope * (r * r - ((i % 40) + 0.5 - px) ** 2 - (Math.floor(i / 40) + 0.5 - py) ** 2);
+    const bytes = Uint8Array.from({ length: 40 * 36 }, (_, i) => Math.max(0, Math.min(255, Math.round(value(i)))));
+    const ring = traced(bytes, 40).rings[0] as Ring;
+    for (let i = 0; i < ring.length; i += 2) {
+      const j = (i + 2) % ring.length;
+      for (const share of [0, 0.5]) {
+        const x = (1 - share) * (ring[i] as number) + share * (ring[j] as number);
+        const y = (1 - share) * (ring[i + 1] as number) + share * (ring[j + 1] as number);
+        expect(Math.abs(Math.hypot(x / OUTLINE_UNITS - px, y / OUTLINE_UNITS - py) - r)).toBeLessThan(share === 0 ? 0.04 : 0.06);
+      }
+    }
+    // Straight between corners, of which each is so far off at most.
+    expect(Math.abs(areaOf(ring) / (Math.PI * r * r) - 1)).toBeLessThan(0.06 / r);
+  }
+});
+
 test('a ring has an outer and an inner outline, what is in it one more; at the plate’s edge it is closed along it', () => {
   const nested = covered(40, 36, (x, y) => disc(x, y) && Math.hypot(x - cx, y - cy) > 5 && !(x > 30));
   const { rings } = traced(

@@ -636,6 +636,60 @@ describe('SVG', () => {
     expect(Math.abs(ours / theirs - 1)).toBeLessThan(0.01);
   });
 
+  test.each([
+    [20, 22.5, '#909090', 'hard'],
+    [20, 22.5, '#909090', 'smooth'],
+    [50, 15, '#d0d0d0', 'hard'],
+  ] as const)(
+    'dots of one tone are circles, all alike, as their spot function says: %d lpi, %d°, %s, %s',
+    async (lpi, angle, srgb, edges) => {
+      const ramp = freshSource('ramp', { stops: [0, 1].map((at) => ({ at, colour: { srgb }, strength: 1 })) });
+      const even = freshPass('even', 'Even', ramp, boxAt(25, 20, 60, 50), {
+        steps: [freshStep('screen', { lpi, angle, shape: 'round', ink: { ink: SOOT.id }, hardness: 1 })],
+      });
+      const { bytes, width, height, note } = await sent({ ...hard, ppi: 300, edges, passes: [even] }, 'svg');
+      expect(note).toBeNull();
+      const [scale, data] = /scale\(([^)]*)\)" d="([^"]*)/.exec(bytes.toString('utf8'))?.slice(1) as [string, string];
+      const radii: number[] = [];
+      let [off, farthest, corners] = [0, 0, 0];
+      for (const ring of data.split('z').filter(Boolean).slice(0, 1500)) {
+        const [x, y, ...moves] = [...ring.matchAll(/-?\d+/g)].map(([value]) => Number(value) * Number(scale)) as [
+          number,
+          number,
+          ...number[],
+        ];
+        const places: [number, number][] = [[x, y]];
+        for (let i = 0; i < moves.length; i += 2) {
+          const [fromX, fromY] = places.at(-1) as [number, number];
+          places.push([fromX + (moves[i] as number), fromY + (moves[i + 1] as number)]);
+        }
+        if (places.some(([px, py]) => px < 1 || py < 1 || px > width - 1 || py > height - 1)) continue;
+        let [area, cx, cy] = [0, 0, 0];
+        for (const [i, [px, py]] of places.entries()) {
+          const [qx, qy] = places[(i + 1) % places.length] as [number, number];
+          const cross = px * qy - qx * py;
+          [area, cx, cy] = [area + cross / 2, cx + ((px + qx) * cross) / 6, cy + ((py + qy) * cross) / 6];
+        }
+        const radius = Math.sqrt(Math.abs(area) / Math.PI);
+        radii.push(radius);
+        for (const [px, py] of places) {
+          const away = Math.abs(Math.hypot(px - cx / area, py - cy / area) - radius);
+          [off, farthest, corners] = [off + away, Math.max(farthest, away), corners + 1];
+        }
+      }
+      // Of a pixel: a corner lies a 30th of one off, since that is how finely outlines are kept.
+      expect(off / corners).toBeLessThan(1 / 30);
+      expect(farthest).toBeLessThan(0.15);
+      const mean = radii.reduce((sum, radius) => sum + radius, 0) / radii.length;
+      expect(radii.length).toBeGreaterThan(500);
+      expect(Math.max(...radii) - Math.min(...radii)).toBeLessThan(0.1);
+      // As much ink as the same sheet prints at twice the pixels, to 4 %.
+      const fine = await plate({ ...hard, ppi: 600, passes: [even] }, SOOT.id);
+      const ink = fine.reduce((sum, value) => sum + value, 0) / 255 / fine.length;
+      expect(Math.abs((Math.PI * mean ** 2) / (300 / lpi) ** 2 / ink - 1)).toBeLessThan(0.04);
+    },
+  );
+
   test('its size is the sheet’s, its inks are paths with their names; a colour that is no ink is a picture beneath', async () => {
     const text = (await sent(hard, 'svg', { ground: 'on stock' })).bytes.toString('utf8');
     const perMm = 150 / 25.4;

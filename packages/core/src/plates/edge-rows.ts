@@ -1,7 +1,8 @@
 /** Bytes up to which a pixel is bare, and from which it is solid. */
 const [BARE, SOLID] = [6, 249];
-/** What a byte about an edge differs by from its neighbours at least; those of a tone lie closer together. */
+/** What a byte about an edge differs by from its neighbours at least, and where edges are softer; those of a tone lie closer together. */
 const EDGE = 96;
+const TRACED_EDGE = 20;
 /** How far from a half a byte may lie where the print cut it to the other side. */
 const NEAR = 64;
 const HALF = 127.5;
@@ -19,11 +20,14 @@ export class EdgeRows {
   private whole: [Uint8Array, Uint8Array];
   private count = 0;
   private readonly out: Uint8Array;
+  private readonly edge: number;
 
   constructor(
     private readonly width: number,
     private readonly take: (row: Uint8Array) => void,
+    isTraced = false,
   ) {
+    this.edge = isTraced ? TRACED_EDGE : EDGE;
     const row = (): Uint8Array => new Uint8Array(width + 2);
     this.soft = [row(), row(), row()];
     this.whole = [row(), row()];
@@ -60,7 +64,7 @@ export class EdgeRows {
     const [soft, whole] = [this.soft[1], this.whole[0]];
     for (let x = 1; x <= this.width; x++) {
       const [s, own] = [soft[x] as number, whole[x] as number];
-      this.out[x - 1] = isGreyByte(s) && this.spanAt(x) >= EDGE ? sided(s, own) : own;
+      this.out[x - 1] = isGreyByte(s) && this.spanAt(x) >= this.edge ? sided(s, own) : own;
     }
     this.take(this.out);
   }

@@ -1,7 +1,9 @@
 /**
  * Outlines of a plate: closed lines where its coverage passes a half, found between the centres of pixels (Lorensen & Cline,
  * Marching cubes, 1987, in the plane), so that an edge lies where the coverage of the pixels beside it says, and not on them.
- * Rows come from the top; only outlines that are not closed yet are held.
+ * Where an edge is some pixels soft its pixels tell how it is bent: places on it are those of a cubic through four of them, and
+ * between two of these lies a third, on the curve that both run along. Rows come from the top; only outlines that are not closed
+ * yet are held.
  */
 import { isGreyByte } from './edge-rows';
 
@@ -19,11 +21,21 @@ export type Ring = readonly number[];
 
 const NONE = -1;
 
+/** How far from the straight line between two places one between them lies at least, in its units. */
+const LEAST_OFF = 0.5;
+
+/** The way that a line runs, of length 1; 0 where it is not known. */
+type Way = readonly [x: number, y: number];
+const UNKNOWN: Way = [0, 0];
+
 /** Points on the way, each linked to those before and after it on its line; places that come free are used again. */
 class Points {
   private room = 1024;
   private xs: Int32Array = new Int32Array(this.room);
   private ys: Int32Array = new Int32Array(this.room);
+  /** The way the line runs there, either way, of length 1; 0 where that is not known. */
+  private waysX: Float32Array = new Float32Array(this.room);
+  private waysY: Float32Array = new Float32Array(this.room);
   private one: Int32Array = new Int32Array(this.room);
   private two: Int32Array = new Int32Array(this.room);
   /** The other end of an open line that ends here. */
@@ -31,11 +43,13 @@ class Points {
   private count = 0;
   private free: number[] = [];
 
-  add(x: number, y: number): number {
+  add(x: number, y: number, [wayX, wayY]: Way): number {
     const at = this.free.pop() ?? this.count++;
     if (at >= this.room) this.grow();
     this.xs[at] = x;
     this.ys[at] = y;
+    this.waysX[at] = wayX;
+    this.waysY[at] = wayY;
     this.one[at] = this.two[at] = NONE;
     this.end[at] = at;
     return at;
@@ -43,16 +57,18 @@ class Points {
 
   private grow(): void {
     this.room *= 2;
-    const grown = (from: Int32Array): Int32Array => {
-      const to = new Int32Array(this.room);
+    const grown = <T extends Int32Array | Float32Array>(from: T, to: T): T => {
       to.set(from);
       return to;
     };
-    this.xs = grown(this.xs);
-    this.ys = grown(this.ys);
-    this.one = grown(this.one);
-    this.two = grown(this.two);
-    this.end = grown(this.end);
+    const [whole, floats] = [() => new Int32Array(this.room), () => new Float32Array(this.room)];
+    this.xs = grown(this.xs, whole());
+    this.ys = grown(this.ys, whole());
+    this.waysX = grown(this.waysX, floats());
+    this.waysY = grown(this.waysY, floats());
+    this.one = grown(this.one, whole());
+    this.two = grown(this.two, whole());
+    this.end = grown(this.end, whole());
   }
 
   private link(from: number, to: number): void {
@@ -79,9 +95,26 @@ class Points {
       ring.push(this.xs[at] as number, this.ys[at] as number);
       this.free.push(at);
       const next = (this.one[at] === before ? this.two[at] : this.one[at]) as number;
+      this.addBetween(ring, at, next);
       [before, at] = [at, next];
     } while (at !== first);
     return ring;
+  }
+
+  /** A place between two on a curve that runs along both of their ways, which a cubic by Hermite has in its middle. */
+  private addBetween(ring: number[], from: number, to: number): void {
+    const [x, y] = [this.xs[from] as number, this.ys[from] as number];
+    const [dx, dy] = [(this.xs[to] as number) - x, (this.ys[to] as number) - y];
+    const along = (at: number): Way => {
+      const [wayX, wayY] = [this.waysX[at] as number, this.waysY[at] as number];
+      return wayX * dx + wayY * dy < 0 ? [-wayX, -wayY] : [wayX, wayY];
+    };
+    const [[ax, ay], [bx, by]] = [along(from), along(to)];
+    if ((ax === 0 && ay === 0) || (bx === 0 && by === 0)) return;
+    const eighth = Math.hypot(dx, dy) / 8;
+    const [offX, offY] = [eighth * (ax - bx), eighth * (ay - by)];
+    if (Math.hypot(offX, offY) < LEAST_OFF) return;
+    ring.push(Math.round(x + dx / 2 + offX), Math.round(y + dy / 2 + offY));
   }
 }
 
@@ -136,79 +169,153 @@ const lengthOf = (ring: Ring): number => {
 
 /** Pixels beside an outline that are neither bare nor solid, a pixel of its length: those of an edge that is a pixel soft, and some. */
 const EDGE_PIXELS = 2.5;
+/** As many more where edges are softer for their outlines. */
+const TRACED_PIXELS = 3;
+
+/** Halvings of a pixel: a 512th of it is less than the units that outlines are given in. */
+const HALVINGS = 9;
+
+/** Where a cubic through four values at −1, 0, 1 and 2 passes LEVEL between 0 and 1, and its slope there. */
+const passing = (before: number, from: number, to: number, after: number): readonly [at: number, slope: number] => {
+  const first = to - from / 2 - before / 3 - after / 6;
+  const second = (before + to) / 2 - from;
+  const third = (from - to) / 2 + (after - before) / 6;
+  // Halved again and again: there is one between them.
+  let [low, high] = [0, 1];
+  for (let half = 0; half < HALVINGS; half++) {
+    const s = (low + high) / 2;
+    if (from + s * (first + s * (second + s * third)) > LEVEL === to > LEVEL) high = s;
+    else low = s;
+  }
+  const at = (low + high) / 2;
+  return [at, first + at * (2 * second + 3 * at * third)];
+};
+
+/** True of four values none of which is bare or solid. */
+const isGrey = (a: number, b: number, c: number, d: number): boolean => isGreyByte(a) && isGreyByte(b) && isGreyByte(c) && isGreyByte(d);
+
+/** Where four values in a row pass LEVEL between the middle ones, and how steeply; not steeply at all where they are no edge some pixels soft. */
+const crossing = (before: number, from: number, to: number, after: number): readonly [at: number, slope: number] => {
+  const [isBefore, isAfter] = [isGreyByte(before), isGreyByte(after)];
+  if (!isGreyByte(from) || !isGreyByte(to) || !(isBefore || isAfter)) return [(LEVEL - from) / (to - from), 0];
+  // Beyond what is bare or solid an edge goes on as it is bent here.
+  return passing(isBefore ? before : 3 * (from - to) + after, from, to, isAfter ? after : 3 * (to - from) + before);
+};
+
+/** The way of a line across whose coverage rises by (x, y). */
+const wayAcross = (x: number, y: number): Way => {
+  const steep = Math.hypot(x, y);
+  return steep > 0 ? [-y / steep, x / steep] : UNKNOWN;
+};
+
+/** Bare pixels on either side of a row. */
+const SIDE = 2;
 
 /** Follows the outlines of one plate. */
 export class Outlines {
   private readonly points = new Points();
-  /** The row above, with a bare pixel before and after it. */
-  private above: Uint8Array;
-  private below: Uint8Array;
+  /** Four rows: outlines are followed between the two in the middle. */
+  private rows: [Uint8Array, Uint8Array, Uint8Array, Uint8Array];
+  private count = 0;
   /** Crossings between the pixels of the row above, by the first of each two. */
   private tops: Int32Array;
   private bottoms: Int32Array;
-  private y = 0;
   private length = 0;
   private greys = 0;
 
-  /** `ring` is given each outline as it closes; an inner one is one of a hole (the even-odd rule). */
+  /**
+   * `ring` is given each outline as it closes; an inner one is one of a hole (the even-odd rule). `isTraced`: edges are softer than a
+   * pixel for it.
+   */
   constructor(
     private readonly width: number,
     private readonly ring: (ring: Ring) => void,
+    private readonly isTraced = false,
   ) {
-    this.above = new Uint8Array(width + 2);
-    this.below = new Uint8Array(width + 2);
+    const row = (): Uint8Array => new Uint8Array(width + 2 * SIDE);
+    this.rows = [row(), row(), row(), row()];
     this.tops = new Int32Array(width + 2).fill(NONE);
     this.bottoms = new Int32Array(width + 2).fill(NONE);
   }
 
   /** The next row: a byte a pixel, `every` bytes apart from `from` on; 0 bare, 255 solid. */
   row(bytes: Uint8Array, from = 0, every = 1): void {
-    const { below, width } = this;
-    for (let x = 0, i = from; x < width; x++, i += every) {
+    const next = this.rows[0];
+    for (let x = 0, i = from; x < this.width; x++, i += every) {
       const value = bytes[i] as number;
-      below[x + 1] = value;
+      next[x + SIDE] = value;
       if (isGreyByte(value)) this.greys++;
     }
-    this.cells();
+    this.taken();
   }
 
   /** After the last row. */
   end(): void {
-    this.below.fill(0);
-    this.cells();
+    for (let row = 0; row < 2; row++) {
+      this.rows[0].fill(0);
+      this.taken();
+    }
+  }
+
+  /** The first row's place holds the one that comes after the last. */
+  private taken(): void {
+    const [next, first, second, third] = this.rows;
+    this.rows = [first, second, third, next];
+    if (++this.count >= 2) this.cells(this.count - 2);
   }
 
   /** True where much of it lies between bare and solid, so that its outlines are not all that it is. */
   get isSoft(): boolean {
-    return this.greys > EDGE_PIXELS * this.length + 64;
+    return this.greys > (EDGE_PIXELS + (this.isTraced ? TRACED_PIXELS : 0)) * this.length + 64;
   }
 
-  private cells(): void {
-    const { above, below, tops, bottoms, y } = this;
+  /** The cells between the row before `y` and that one. */
+  private cells(y: number): void {
+    const { tops, bottoms } = this;
+    const [, above, below] = this.rows;
     let left = NONE;
     for (let x = 0; x <= this.width; x++) {
-      const [a, b, c, d] = [above[x] as number, above[x + 1] as number, below[x] as number, below[x + 1] as number];
+      const i = x + SIDE;
+      const [a, b, c, d] = [above[i - 1] as number, above[i] as number, below[i - 1] as number, below[i] as number];
       bottoms[x] = NONE;
       const kind = (a > LEVEL ? 1 : 0) | (b > LEVEL ? 2 : 0) | (c > LEVEL ? 4 : 0) | (d > LEVEL ? 8 : 0);
       if (kind === 0 || kind === 15) {
         left = NONE;
         continue;
       }
-      // Pixels' centres lie at halves; the first column and row are bare ones outside the plate.
-      const bottom = c > LEVEL !== d > LEVEL ? this.crossing(x - 0.5, y + 0.5, c, d, 1, 0) : NONE;
-      const right = b > LEVEL !== d > LEVEL ? this.crossing(x + 0.5, y - 0.5, b, d, 0, 1) : NONE;
+      const bottom = c > LEVEL !== d > LEVEL ? this.crossedAcross(i, y) : NONE;
+      const right = b > LEVEL !== d > LEVEL ? this.crossedDown(i, y) : NONE;
       bottoms[x] = bottom;
       this.cell(kind, tops[x] as number, bottom, left, right, a + b + c + d > 4 * LEVEL);
       left = right;
     }
-    [this.above, this.below] = [below, above];
     [this.tops, this.bottoms] = [bottoms, tops];
-    this.y++;
   }
 
-  private crossing(x: number, y: number, from: number, to: number, across: number, down: number): number {
-    const share = (LEVEL - from) / (to - from);
-    return this.points.add(Math.round((x + across * share) * OUTLINE_UNITS), Math.round((y + down * share) * OUTLINE_UNITS));
+  /** Where the lower row passes a half between the pixel before `i` and that one. Pixels' centres lie at halves. */
+  private crossedAcross(i: number, y: number): number {
+    const [, above, row, under] = this.rows;
+    const [from, to] = [row[i - 1] as number, row[i] as number];
+    const [before, after] = [row[i - 2] as number, row[i + 1] as number];
+    const [share, slope] = crossing(before, from, to, after);
+    const [a, b, c, d] = [above[i - 1] as number, above[i] as number, under[i - 1] as number, under[i] as number];
+    const way = slope !== 0 && isGrey(a, b, c, d) ? wayAcross(slope, (c - a + share * (d - b - c + a)) / 2) : UNKNOWN;
+    return this.added(i - SIDE - 0.5 + share, y + 0.5, way);
+  }
+
+  /** Where the pixels of column `i` pass a half between the upper row and the lower. */
+  private crossedDown(i: number, y: number): number {
+    const [over, above, below, under] = this.rows;
+    const [from, to] = [above[i] as number, below[i] as number];
+    const [before, after] = [over[i] as number, under[i] as number];
+    const [share, slope] = crossing(before, from, to, after);
+    const [a, b, c, d] = [above[i - 1] as number, above[i + 1] as number, below[i - 1] as number, below[i + 1] as number];
+    const way = slope !== 0 && isGrey(a, b, c, d) ? wayAcross((b - a + share * (d - c - b + a)) / 2, slope) : UNKNOWN;
+    return this.added(i - SIDE + 0.5, y - 0.5 + share, way);
+  }
+
+  private added(x: number, y: number, way: Way): number {
+    return this.points.add(Math.round(x * OUTLINE_UNITS), Math.round(y * OUTLINE_UNITS), way);
   }
 
   /** Joins the crossings on the sides of a cell; where all four are crossed, its mean says which belong together. */

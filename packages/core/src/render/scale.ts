@@ -13,6 +13,8 @@ export interface Scale {
   readonly curves: Curves;
   /** How a draft shows wear: as it will print (where it is not said), or quickly and about. */
   readonly wear?: 'quick';
+  /** Passes, by their ids, whose dots are rendered for their outlines. */
+  readonly traces?: readonly string[];
 }
 
 /** The sheet's own pixels, or those of another device resolution. */

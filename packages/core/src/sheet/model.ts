@@ -21,9 +21,11 @@ export const LONGEST_NAME = 120;
 /** `screened`: as hard, but soft parts become dots first. */
 export const EDGES = field.choice('smooth', 'hard', 'screened');
 export type Edges = TypeOf<typeof EDGES>;
+/** Edges as a pass is rendered; `traced`: the dots of hard ones, some pixels soft, for their outlines. */
+export type RenderedEdges = Edges | 'traced';
 
 /** True where every pixel is to be all or nothing. */
-export const isWhole = (edges: Edges): boolean => edges !== 'smooth';
+export const isWhole = (edges: RenderedEdges): boolean => edges === 'hard' || edges === 'screened';
 
 /** A side of a sheet, mm. */
 const SIDE = field.number({ min: 0, above: true, max: 5000 });

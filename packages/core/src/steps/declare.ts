@@ -1,7 +1,7 @@
 import type { Cells } from '../raster/cells';
 import type { Kernels, Ways } from '../raster/kernels';
 import type { ColourRaster, RasterKind, RasterOf, Region, Rgb, ToneRaster } from '../raster/raster';
-import type { Edges, PictureRef, Placement, Size, SurfaceRef } from '../sheet/model';
+import type { PictureRef, Placement, RenderedEdges, Size, SurfaceRef } from '../sheet/model';
 import type { Dials, ParamsOf } from '../fields/dials';
 import type { ColourRef, FontRef, SheetPoint } from '../fields/values';
 import type { Dots } from './screen/dots';
@@ -78,7 +78,7 @@ export type Family = 'tone' | 'edge' | 'screen' | 'press' | 'surface' | 'warp' |
 /** What a step may know of the rendering it works in. */
 export interface StepAt {
   readonly pxPerMm: number;
-  readonly edges: Edges;
+  readonly edges: RenderedEdges;
   /** True while a quick preview stands in for the print. */
   readonly draft: boolean;
   /** The colour of an ink or colour dial. */

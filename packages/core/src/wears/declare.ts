@@ -3,13 +3,13 @@ import type { Dials } from '../fields/dials';
 import type { Fields } from '../fields/fields';
 import type { Plane } from '../nodes/plane-nodes';
 import type { SourceInfo } from '../raster/source-tiles';
-import type { Edges, Mask, Pass, PictureRef, Wear } from '../sheet/model';
+import type { RenderedEdges, Mask, Pass, PictureRef, Wear } from '../sheet/model';
 
 /** What a wear may read of the rendering it works in. */
 export interface WearAt {
   /** The pass that is worn, and its edges. */
   readonly pass: Pass;
-  readonly edges: Edges;
+  readonly edges: RenderedEdges;
   readonly pxPerMm: number;
   /** Pixels a millimetre of the print itself. */
   readonly printPxPerMm: number;

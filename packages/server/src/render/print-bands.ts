@@ -56,6 +56,8 @@ export interface PrintNeeds {
   readonly sheetOf: SheetOf;
   readonly tile: (name: TileName) => SourceTile;
   readonly type: TypePort | null;
+  /** Passes, by their ids, whose dots are rendered for their outlines. */
+  readonly traces?: readonly string[];
 }
 
 /** A print to be rendered from tiles at hand. */
@@ -66,8 +68,8 @@ export class Print {
   private readonly plates: readonly (Plane | null)[] | null;
 
   /** @throws CompileError for a sheet that cannot be rendered. */
-  constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type }: PrintNeeds, order: PlateOrder | null = null) {
-    this.graph = compile(sheet, trueScale(sheet.size, devicePpi), infoOf, sheetOf);
+  constructor(sheet: Sheet, devicePpi: number, { infoOf, sheetOf, tile, type, traces }: PrintNeeds, order: PlateOrder | null = null) {
+    this.graph = compile(sheet, { ...trueScale(sheet.size, devicePpi), ...(traces && { traces }) }, infoOf, sheetOf);
     const plates = order && sheetPlates(sheet, this.graph);
     this.plates = order && plates && order.inks.map((ink) => plateOf(sheet, this.graph, plates, ink, order));
     this.work = {

@@ -13,6 +13,8 @@ export interface PrintJob {
   readonly pictures: readonly { readonly info: SourceInfo; readonly folder: string }[];
   /** The person's own fonts that are set: their sfnt. */
   readonly fonts: readonly { readonly sha256: string; readonly bytes: Uint8Array<ArrayBuffer> }[];
+  /** Passes, by their ids, whose dots are rendered for their outlines. */
+  readonly traces?: readonly string[];
   /** Plates in place of the whole print. */
   readonly plates?: PlateOrder;
 }
@@ -36,8 +38,8 @@ export const tilesOfJob = ({ pictures }: Pick<PrintJob, 'pictures'>): TileFiles 
 
 /** @throws CompileError for a sheet that cannot be rendered, Error for a font that is not here. */
 export const openedPrint = async (job: PrintJob, tiles: TileFiles = tilesOfJob(job)): Promise<Print> => {
-  const { sheet, others, devicePpi, plates } = job;
+  const { sheet, others, devicePpi, traces, plates } = job;
   const { infoOf, tile } = tiles;
   const type = await typeOfJob(job);
-  return new Print(sheet, devicePpi, { infoOf, tile, sheetOf: (id) => others.get(id), type }, plates);
+  return new Print(sheet, devicePpi, { infoOf, tile, sheetOf: (id) => others.get(id), type, traces }, plates);
 };

@@ -1,7 +1,7 @@
 import { rgbOfHex } from '../../raster/colour';
 import type { Rgb } from '../../raster/raster';
 import type { SourceInfo } from '../../raster/source-tiles';
-import { isWhole, type Edges, type Pass, type PictureRef, type Sheet } from '../../sheet/model';
+import { isWhole, type Pass, type PictureRef, type RenderedEdges, type Sheet } from '../../sheet/model';
 import { passesOf } from '../../sheet/walk';
 import { pxPerMm } from '../../units/length';
 import type { CurveCalls } from '../curve-node';
@@ -78,7 +78,8 @@ export const contextOf = (
 /** True for the print itself, at whatever resolution. */
 export const isTrue = ({ scale }: Context): boolean => scale.curves === 'never';
 
-export const edgesOf = ({ sheet }: Context, pass: Pass): Edges => pass.edges ?? sheet.edges;
+export const edgesOf = ({ sheet, scale }: Context, pass: Pass): RenderedEdges =>
+  scale.traces?.includes(pass.id) ? 'traced' : (pass.edges ?? sheet.edges);
 
 /** True where a pass is cut at one half. */
 export const isHard = (context: Context, pass: Pass): boolean => isTrue(context) && edgesOf(context, pass) === 'hard';

@@ -2,7 +2,7 @@ import { isWhole } from '../../sheet/model';
 import type { ShapeName } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
 import { cellMm, cellsAcross } from '../../units/length';
-import { remembering } from '../../units/remember';
+import { once, remembering } from '../../units/remember';
 import { defineStep } from '../declare';
 import { angle, choice, frequency, length, share, toggle } from '../../fields/dials';
 import { CARRIED_DIALS, inkCarried, type Carries } from './carried';
@@ -21,6 +21,9 @@ interface InkDials {
   readonly cutOff: number;
   readonly carries: Carries;
 }
+
+/** How wide the edge of a dot is whose outline is traced, px: the curve of its spot function shows in each pixel beside it. */
+const TRACED_PX = 6;
 
 /** Share of its cell that the smallest dot covers: a disc's, or a line's of that width. */
 export const smallestInk = ({ shape, lpi, smallestDot }: Pick<InkDials, 'shape' | 'lpi' | 'smallestDot'>): number => {
@@ -45,6 +48,14 @@ const thresholdsFor = remembering(
   8,
   (wanted: { geometry: ScreenGeometry; dials: InkDials }) => JSON.stringify(wanted),
   ({ geometry, dials }) => screenThresholds(geometry, inkByTone(dials)),
+);
+
+/**
+ * How far the edges of traced dots are drawn in where only a share c of the paper is covered: an edge of one pixel times c passes a half
+ * ½ / c − ½ px further in.
+ */
+const drawnIn = once(() =>
+  Int16Array.from({ length: ONE + 1 }, (_, c) => Math.min(ONE, Math.floor((ONE * (ONE / Math.max(1, c) - 1)) / (2 * TRACED_PX) + 0.5))),
 );
 
 const detailOf = ({ auto, detail, lpi }: { readonly auto: boolean; readonly detail: number; readonly lpi: number }): number =>
@@ -97,10 +108,11 @@ export const screen = defineStep({
   *apply(input, params, at, kernels) {
     const { shape, lpi, angle: angleDeg, hardness } = params;
     const cell = cellPx(lpi, at);
-    const cut = isWhole(at.edges) && !at.draft;
-    const edge = isWhole(at.edges) ? 0 : 1 - hardness;
+    const isTraced = at.edges === 'traced';
+    const cut = isTraced || (isWhole(at.edges) && !at.draft);
+    const edge = isTraced || isWhole(at.edges) ? 0 : 1 - hardness;
     const { smallestDot, cutOff, carries } = params;
-    const geometry = { shape, cellPx: cell, angleDeg, edge, cut, rough: at.draft };
+    const geometry = { shape, cellPx: cell, angleDeg, edge, edgePx: isTraced ? TRACED_PX : 1, cut, rough: at.draft };
     const thresholds = thresholdsFor({ geometry, dials: { shape, lpi, smallestDot, cutOff, carries } });
     yield;
     const coverage = kernels.arena.plane(input.tone.length);
@@ -116,7 +128,14 @@ export const screen = defineStep({
       at.bend,
       coverage,
     );
-    if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
+    if (input.coverage && isTraced) {
+      const by = kernels.arena.plane(coverage.length);
+      kernels.table(input.coverage, drawnIn(), by);
+      kernels.combined(coverage, 1, by, -1, 0, 0, coverage);
+      // They end where half of the paper is covered.
+      kernels.combined(input.coverage, 2, null, 0, -ONE / 2, 0, by);
+      kernels.lesser(coverage, by, coverage);
+    } else if (input.coverage) kernels.multiply(coverage, input.coverage, coverage);
     return { kind: 'ink', region: input.region, coverage, colour: at.colourOf(params.ink) };
   },
 });

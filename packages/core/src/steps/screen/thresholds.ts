@@ -28,8 +28,9 @@ export interface ScreenGeometry {
   readonly shape: ShapeName;
   readonly cellPx: number;
   readonly angleDeg: number;
-  /** Width of the dot's edge as a share of the tone range, 0 … 1; never under the one pixel that smooths it. */
+  /** Width of the dot's edge as a share of the tone range, 0 … 1; never under `edgePx` pixels, one where it is not said, which smooth it. */
   readonly edge: number;
+  readonly edgePx?: number;
   /** True where the result will be cut at one half. */
   readonly cut: boolean;
   /** True for a draft, which is measured quickly. */
@@ -164,13 +165,13 @@ const measure = ({ shape, cellPx, angleDeg, rough }: ScreenGeometry): Spread => 
 };
 
 /** Slope of the edge at a threshold: ONE over its width in spot values, · 2^SLOPE_BITS, as the kernel takes it. */
-const slopeAt = (spread: Spread, threshold: number, edge: number): number => {
+const slopeAt = (spread: Spread, threshold: number, { edge, edgePx = 1 }: ScreenGeometry): number => {
   const position = Math.max(0, Math.min(BINS - 1, ((threshold + TOP) * BINS) / RANGE - 0.5));
   const bin = Math.floor(position);
   const from = spread.pixelStep[bin] as number;
   const to = spread.pixelStep[Math.min(BINS - 1, bin + 1)] as number;
-  const width = Math.max(1, edge * RANGE, Math.min(RANGE, from + (to - from) * (position - bin)));
-  return Math.max(1 << SLOPE_BITS, Math.min(STEEPEST, (ONE * (1 << SLOPE_BITS)) / width));
+  const width = Math.max(1, edge * RANGE, edgePx * Math.min(RANGE, from + (to - from) * (position - bin)));
+  return Math.min(STEEPEST, (ONE * (1 << SLOPE_BITS)) / width);
 };
 
 /** Mean ink (0 … 1) of a screen at one threshold and slope. */
@@ -200,7 +201,7 @@ interface Solution {
 
 const solve = (geometry: ScreenGeometry): Solution => {
   const spread = measure(geometry);
-  const inkAt = (at: number): number => meanInk(spread, at, slopeAt(spread, at, geometry.edge), geometry.cut);
+  const inkAt = (at: number): number => meanInk(spread, at, slopeAt(spread, at, geometry), geometry.cut);
   const knots = geometry.rough ? KNOTS / ROUGHER : KNOTS;
   const threshold = new Float64Array(knots + 1);
   const slope = new Float64Array(knots + 1);
@@ -215,7 +216,7 @@ const solve = (geometry: ScreenGeometry): Solution => {
     }
     const nearer = inkAt(low) - wanted <= wanted - inkAt(high) ? low : high;
     threshold[knot] = nearer;
-    slope[knot] = slopeAt(spread, nearer, geometry.edge);
+    slope[knot] = slopeAt(spread, nearer, geometry);
   }
   return { threshold, slope };
 };

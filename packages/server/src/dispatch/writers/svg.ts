@@ -81,7 +81,8 @@ const bothRows = async (order: SvgOrder, inks: readonly Ink[]) => {
   const plates = { inks: inks.map(({ id }) => id), trap: order.options.trap, choke: 0 };
   const { job } = order;
   const tiles = tilesOfJob(job);
-  const soft = await plateRows({ ...order, job: { ...job, sheet: fineEdged(job.sheet) } }, plates, tiles);
+  const fine = fineEdged(job.sheet);
+  const soft = await plateRows({ ...order, job: { ...job, ...fine } }, plates, tiles);
   const whole = isWhole(job.sheet.edges) ? await plateRows({ ...order, told: () => undefined }, plates, tiles) : null;
   async function* rows(): AsyncGenerator<{ readonly soft: Uint8Array; readonly whole: Uint8Array | null }> {
     try {
@@ -91,16 +92,16 @@ const bothRows = async (order: SvgOrder, inks: readonly Ink[]) => {
       await whole?.rows.return(undefined);
     }
   }
-  return { region: soft.region, rows: rows() };
+  return { region: soft.region, rows: rows(), isTraced: fine.traces.length > 0 };
 };
 
 /** Outlines of a sheet's inks, as files in a folder. */
 const traced = async (order: SvgOrder, inks: readonly Ink[], folder: string): Promise<Traced> => {
-  const { region, rows } = await bothRows(order, inks);
+  const { region, rows, isTraced } = await bothRows(order, inks);
   const plates = inks.map((ink, i) => {
     const file = new TextFile(join(folder, `plate${i}.txt`));
-    const outlines = new Outlines(region.width, (ring) => file.add(dataOf(ring)));
-    return { ink, file, outlines, edges: new EdgeRows(region.width, (row) => outlines.row(row)) };
+    const outlines = new Outlines(region.width, (ring) => file.add(dataOf(ring)), isTraced);
+    return { ink, file, outlines, edges: new EdgeRows(region.width, (row) => outlines.row(row), isTraced) };
   });
   const line = region.width * inks.length;
   for await (const { soft, whole } of rows) {

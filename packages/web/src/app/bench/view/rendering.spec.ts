@@ -12,9 +12,12 @@ import { Rendering } from './rendering';
 const rendering = async (document = posterOf(), answers: Readonly<Record<string, Promise<unknown>>> = {}) => {
   const opened: Sheet[] = [];
   const held = new Map<string, number>();
+  const expected: string[] = [];
   const engine = {
     open: (sheet: Sheet) => opened.push(sheet),
     hold: (purpose: string, version: number) => held.set(purpose, version),
+    opening: () => undefined,
+    expect: ({ quality, version }: { quality: string; version: number }) => expected.push(`${quality} ${version}`),
     ask: ({ kind }: { kind: string }) => answers[kind] ?? new Promise(() => undefined),
   };
   const bench = onBench(document);
@@ -25,17 +28,19 @@ const rendering = async (document = posterOf(), answers: Readonly<Record<string,
     await Promise.resolve();
   };
   await settled();
-  return { ...bench, made, opened, held, settled };
+  return { ...bench, made, opened, held, expected, settled };
 };
 
 const renamed = (sheet: Sheet, name: string): Sheet => withPass(sheet, 'picture', (pass) => ({ ...pass, name }));
 
 test('an edit is opened once; what a save brings back opens nothing', async () => {
-  const { made, opened, store, settled, document } = await rendering();
-  expect(opened).toHaveLength(1);
+  const { made, opened, expected, store, settled, document } = await rendering();
+  expect([opened.length, expected]).toEqual([1, ['draft 1']]);
   store.dispatch(BenchActions.sheetEdited({ document: renamed(document(), 'Other'), gesture: null }));
   await settled();
   expect([opened.length, made.version(), made.whole()]).toEqual([2, 2, 2]);
+  // Only the first draft is expected.
+  expect(expected).toHaveLength(1);
   store.dispatch(BenchActions.saveBegun({ id: 's1' }));
   store.dispatch(BenchActions.saveTaken({ sheet: { ...keptOf(document()), revision: 2 }, saved: document() }));
   store.dispatch(JobActions.jobOpened({ contents: { job: JOB, sheets: [keptOf(document())], assets: [{ ...ASSET, name: 'Renamed' }] } }));
