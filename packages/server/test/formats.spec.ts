@@ -690,6 +690,19 @@ describe('SVG', () => {
     },
   );
 
+  test('lines that run along rows of pixels are as broad as the same lines turned', async () => {
+    const ramp = freshSource('ramp', { stops: [0, 1].map((at) => ({ at, colour: { srgb: '#474747' }, strength: 1 })) });
+    const inks: number[] = [];
+    for (const angle of [0, 22.5]) {
+      const lines = freshPass('lines', 'Lines', ramp, boxAt(25, 20, 60, 50), {
+        steps: [freshStep('screen', { lpi: 30, angle, shape: 'line', ink: { ink: SOOT.id } })],
+      });
+      const { pixels } = drawnBy((await sent({ ...hard, ppi: 300, passes: [lines] }, 'svg')).bytes, 1180);
+      inks.push(pixels.reduce((sum, value, i) => (i % 4 === 3 ? sum + value : sum), 0));
+    }
+    expect(Math.abs((inks[0] as number) / (inks[1] as number) - 1)).toBeLessThan(0.01);
+  });
+
   test('its size is the sheet’s, its inks are paths with their names; a colour that is no ink is a picture beneath', async () => {
     const text = (await sent(hard, 'svg', { ground: 'on stock' })).bytes.toString('utf8');
     const perMm = 150 / 25.4;

@@ -170,7 +170,7 @@ const lengthOf = (ring: Ring): number => {
 /** Pixels beside an outline that are neither bare nor solid, a pixel of its length: those of an edge that is a pixel soft, and some. */
 const EDGE_PIXELS = 2.5;
 /** As many more where edges are softer for their outlines. */
-const TRACED_PIXELS = 3;
+const TRACED_PIXELS = 6;
 
 /** Halvings of a pixel: a 512th of it is less than the units that outlines are given in. */
 const HALVINGS = 9;

@@ -110,16 +110,19 @@ const windowedPhases = (cellPx: number, grid: ScreenGrid): Phases => {
 
 /**
  * The phases of the pixels that a screen is measured on, with weights. Small cells: the raster's own. Large ones:
- * evenly spread, or the raster's own over whole cells where rows of dots follow rows of pixels and many share a phase.
+ * evenly spread, or the raster's own over whole cells where rows of dots follow rows of pixels and many share a phase. Dots
+ * that are rendered for their outlines are not measured on pixels.
  */
-const measuredPhases = (cellPx: number, grid: ScreenGrid, { turn, across }: CellLayout, rough: boolean): Phases => {
+const measuredPhases = ({ cellPx, rough, edgePx = 1 }: ScreenGeometry, grid: ScreenGrid, { turn, across }: CellLayout): Phases => {
   if (rough) return evenPhases(EVEN_PHASES / ROUGHER);
+  if (edgePx > 1) return evenPhases(EVEN_PHASES);
   if (cellPx <= EVEN_CELL) return windowedPhases(cellPx, grid);
   if (turn !== 90 || (grid.ux !== 0 && grid.uy !== 0)) return evenPhases(EVEN_PHASES);
   return rasterPhases(grid, [[0, 0]], new Array<number>(wholeSide(cellPx * across)).fill(1));
 };
 
-const measure = ({ shape, cellPx, angleDeg, rough }: ScreenGeometry): Spread => {
+const measure = (geometry: ScreenGeometry): Spread => {
+  const { shape, cellPx, angleDeg } = geometry;
   const layout = cellLayout(shape);
   const grid = screenGrid(cellPx, angleDeg, layout);
   const valueAt = (u: number, v: number): number => spotAt(shape, u | 0, v | 0);
@@ -130,7 +133,7 @@ const measure = ({ shape, cellPx, angleDeg, rough }: ScreenGeometry): Spread => 
   const steps = new Float64Array(BINS);
   const stepWeights = new Float64Array(BINS);
   let total = 0;
-  const phases = measuredPhases(cellPx, grid, layout, rough);
+  const phases = measuredPhases(geometry, grid, layout);
   for (let i = 0; i < phases.u.length; i++) {
     const u = phases.u[i] as number;
     const v = phases.v[i] as number;
