@@ -24,6 +24,7 @@ export { mix, paint, weigh } from './mix';
 export { moved } from './moved';
 export { noise } from './noise';
 export { alphaOf, combined, cut, cutColours, dot, extent, lesser, light, multiply, paintTones, complement, sum, toned } from './planes';
+export { ramp } from './ramp';
 export { reduce, reduceIndex } from './reduce';
 export { hued, relit } from './relit';
 export { rim } from './rim';

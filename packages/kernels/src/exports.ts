@@ -59,6 +59,7 @@ export interface KernelExports {
     phases: N,
     out: N,
   ): void;
+  ramp(values: N, table: N, steps: N, x: N, y: N, width: N, height: N, out: N): void;
   reduce(plane: N, channels: N, width: N, height: N, shift: N, out: N): void;
   reduceIndex(entries: N, width: N, height: N, shift: N, palette: N, out: N): void;
   expand8(samples: N, pixels: N, channels: N, out: N): void;

@@ -146,6 +146,12 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
       );
     },
 
+    ramp: ({ form, at: { a, b, c, d, e, f }, cos, sin, width: w, height: h, reach, table }, { x, y, width, height }, out) =>
+      call(() => {
+        const values = arena.read(Float64Array.of(Number(form === 'round'), a, b, c, d, e, f, cos, sin, w, h, reach));
+        wasm.ramp(values, arena.read(table), table.length / 4 - 1, x, y, width, height, arena.write(out));
+      }),
+
     reduce(plane, channels, width, height, shift, out) {
       const side = 1 << shift;
       const rows = Math.max(side, Math.floor((8 * PART) / (width * channels) / side) * side);

@@ -574,6 +574,20 @@ function planeResults(
   ] as const) {
     made(`combined ${p} ${q}`, 1, (to) => kernels.combined(tone, p, q === 0 ? null : signed, q, add, least, to));
   }
+  const table = coloursOf(65, 9);
+  for (const form of ['straight', 'round'] as const) {
+    const way = {
+      form,
+      at: { a: 0.02, b: 0.003, c: 0.1, d: -0.002, e: 0.03, f: -0.4 },
+      cos: 0.8,
+      sin: -0.6,
+      width: 40,
+      height: 25,
+      reach: 47,
+      table,
+    };
+    made(`ramp ${form}`, 4, (to) => kernels.ramp(way, there, to));
+  }
   made('lesser', 1, (to) => kernels.lesser(signed, tone, to));
   for (const weight of [0, 5000, ONE])
     made(`brought back ${weight}`, 4, (to) => kernels.broughtBack(rgba, coloursOf(pixels, 2), weight, to));
@@ -647,6 +661,7 @@ const CHANGES = [
   ['planes.ts', 'i16x8.narrow_i32x4_s(low, high), none', 'i16x8.narrow_i32x4_s(low, high), one'],
   ['brought-back.ts', '* weight + HALF', '* weight'],
   ['shaded-by.ts', 'GAIN: f64 = 2', 'GAIN: f64 = 1.9'],
+  ['ramp.ts', '/ (2 * reach)', '/ reach'],
   ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
   ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
   ['count-tones.ts', '+ 8) >> 4', '+ 7) >> 4'],

@@ -43,6 +43,21 @@ export const HUE_KNOTS = 6 * 256;
 /** Bins of a tone histogram: black is 0, white the last. */
 export const TONE_BINS = 1024;
 
+/** Colours running into each other over a box, straight along a direction (its cosine and sine, y up) or round from its middle. */
+export interface RampWay {
+  readonly form: 'straight' | 'round';
+  /** From pixels' centres to the box, which reaches from 0 to 2 both ways. */
+  readonly at: Affine;
+  readonly cos: number;
+  readonly sin: number;
+  /** The box's sides, and what of them lies along the direction. */
+  readonly width: number;
+  readonly height: number;
+  readonly reach: number;
+  /** Premultiplied colours at even steps along it, from its beginning to its end. */
+  readonly table: Int16Array;
+}
+
 /** What light is laid over, by the number the kernels know it by. */
 export const SHADED_NUMBERS = { colour: 0, tone: 1, ink: 2 } as const;
 export type ShadedKind = keyof typeof SHADED_NUMBERS;
@@ -396,6 +411,9 @@ export interface Kernels {
     ways: Ways | null,
     out: Int16Array,
   ) => void;
+
+  /** Colours of a ramp over a region; beyond its ends these hold. */
+  readonly ramp: (way: RampWay, region: Region, out: Int16Array) => void;
 
   /** Means of squares of 2^shift pixels, rounded half up; cut squares at the right and bottom average what is there. */
   readonly reduce: (plane: Int16Array, channels: 1 | 4, width: number, height: number, shift: number, out: Int16Array) => void;

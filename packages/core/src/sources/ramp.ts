@@ -1,9 +1,8 @@
 import { angle, choice, ramp as rampDial } from '../fields/dials';
 import type { SourceDeclaration, SourceOfDials } from './declare';
-import type { Arena } from '../raster/arena';
 import { boxAffine, boxCoverage } from '../raster/place';
 import { rampAt, type RampPoint } from '../raster/ramp';
-import { ONE, sizeOf, times, type Region } from '../raster/raster';
+import { ONE, sizeOf, times } from '../raster/raster';
 import type { Placement } from '../sheet/model';
 import { cosDeg, sinDeg } from '../units/exact';
 import { keyOf } from '../nodes/key';
@@ -30,28 +29,6 @@ const rampTable = (stops: RampColours['stops']): Int16Array => {
   return table;
 };
 
-const rampColours = (ramp: RampColours, placement: Placement, pxPerMm: number, region: Region, arena: Arena): Int16Array => {
-  const table = rampTable(ramp.stops);
-  const at = boxAffine(placement, pxPerMm, 2, 2);
-  const [cos, sin] = [cosDeg(ramp.angle), sinDeg(ramp.angle)];
-  const [w, h] = [placement.width, placement.height];
-  // Half the way that the corners of the box lie apart along the ramp.
-  const reach = Math.abs(cos) * w + Math.abs(sin) * h;
-  const data = arena.plane(4 * sizeOf(region));
-  for (let row = 0, o = 0; row < region.height; row++) {
-    const y = region.y + row + 0.5;
-    for (let column = 0; column < region.width; column++, o += 4) {
-      const x = region.x + column + 0.5;
-      const u = at.a * x + at.b * y + at.c - 1;
-      const v = at.d * x + at.e * y + at.f - 1;
-      const along = ramp.form === 'round' ? Math.sqrt(u * u + v * v) : 0.5 + (cos * u * w - sin * v * h) / (2 * reach);
-      const i = 4 * Math.floor(Math.max(0, Math.min(1, along)) * RAMP_STEPS + 0.5);
-      for (let c = 0; c < 4; c++) data[o + c] = table[i + c] as number;
-    }
-  }
-  return data;
-};
-
 /** Colours running into each other across the placed box; beyond its edge the ends hold. */
 export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: number): Node<'colour'> => ({
   key: keyOf('ramp', { ramp, placement, pxPerMm }, []),
@@ -59,7 +36,13 @@ export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: numbe
   keeping: 'dear',
   want: () => undefined,
   *render(region, { kernels }) {
-    const data = rampColours(ramp, placement, pxPerMm, region, kernels.arena);
+    const [cos, sin] = [cosDeg(ramp.angle), sinDeg(ramp.angle)];
+    const { width, height } = placement;
+    // Half the way that the corners of the box lie apart along the ramp.
+    const reach = Math.abs(cos) * width + Math.abs(sin) * height;
+    const at = boxAffine(placement, pxPerMm, 2, 2);
+    const data = kernels.arena.plane(4 * sizeOf(region));
+    kernels.ramp({ form: ramp.form, at, cos, sin, width, height, reach, table: rampTable(ramp.stops) }, region, data);
     yield;
     const coverage = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, kernels.arena) : null;
     if (!coverage) return { kind: 'colour', region, data };

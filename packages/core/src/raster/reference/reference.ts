@@ -25,6 +25,7 @@ import { fillRows } from './fill-rows';
 import { roughEdge } from './rough-edge';
 import { strokes } from './strokes';
 import { broughtBack } from './brought-back';
+import { ramp } from './ramp-way';
 import { shadedBy } from './shaded-by';
 import { faxed } from './faxed';
 import { lzwed } from './lzwed';
@@ -79,6 +80,7 @@ export const referenceKernels: Kernels = {
   faxed,
   lzwed,
   plateBytes,
+  ramp,
   shadedBy,
   upFiltered,
 
