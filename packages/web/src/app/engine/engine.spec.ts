@@ -77,8 +77,10 @@ test('while a page opens its readings wait for the first draft, whose sheet is s
   engine.opening();
   engine.open(poster, []);
   const reading = engine.ask({ kind: 'inks', version: 1 });
-  engine.expect(tile('draft'));
+  const place = { halvings: 1, side: 256, x: 0, y: 0 };
+  engine.expect(1, [place]);
   expect(worker.sent.map(({ type }) => type)).toEqual(['sheet', 'ahead']);
+  expect(worker.sent.at(-1)).toEqual({ type: 'ahead', tasks: [tile('draft')] });
   const draft = engine.ask(tile('draft'));
   expect(worker.tasks.map(({ task }) => task.kind)).toEqual(['tile']);
   worker.answer(done(2));
@@ -86,7 +88,7 @@ test('while a page opens its readings wait for the first draft, whose sheet is s
   expect([await draft, await reading]).toEqual([pixels, shares]);
   expect(worker.sent.filter(({ type }) => type === 'sheet')).toHaveLength(1);
   // Later on nothing is sent before it is asked for.
-  engine.expect(tile('draft', 1));
+  engine.expect(1, [place]);
   expect(worker.sent.filter(({ type }) => type === 'ahead')).toHaveLength(1);
 });
 
@@ -169,7 +171,8 @@ test('drafts are shared between the workers that there are', () => {
 test('the true tile to come is named while another is rendered, so that its pictures are fetched meanwhile; once', () => {
   const { worker, engine } = started();
   engine.open(poster, []);
-  const announced = (): unknown[] => worker.sent.filter(({ type }) => type === 'ahead').map((each) => (each as { task: Task }).task);
+  const announced = (): unknown[] =>
+    worker.sent.filter(({ type }) => type === 'ahead').map((each) => (each as { tasks: readonly Task[] }).tasks[0]);
   void engine.ask(tile('draft'));
   for (let x = 0; x < 4; x++) void engine.ask(tile('true', x));
   worker.answer(done(1));

@@ -1,7 +1,7 @@
 import { DestroyRef, Injectable, InjectionToken, inject } from '@angular/core';
 import type { Sheet, SourceInfo } from '@uvrant/core';
 import { OpenedSheets, PassNumbers, type Opened } from './opened';
-import type { FromWorker, Others, ResultOf, Results, Task, ToWorker } from './protocol';
+import type { FromWorker, Others, ResultOf, Results, Task, TilePlace, ToWorker } from './protocol';
 import { URGENCY, urgencyOf } from './urgency';
 import { createRenderWorker } from './worker.factory';
 
@@ -133,13 +133,14 @@ export class Engine {
     setTimeout(() => this.begun(), OPENING_MS);
   }
 
-  /** Gives workers the sheet of the first draft, whose place is known only about, so that its pictures and fonts are fetched meanwhile. */
-  expect(task: Task): void {
-    const opened = this.sheets.get(task.version);
+  /** Gives workers the sheet of the first draft, whose tiles are known only about, so that its pictures and fonts are fetched meanwhile. */
+  expect(version: number, places: readonly TilePlace[]): void {
+    const opened = this.sheets.get(version);
     if (!this.opens || !opened) return;
-    for (const slot of this.slots) {
+    for (const [i, slot] of this.slots.entries()) {
       this.send(slot, opened);
-      this.post(slot, { type: 'ahead', task });
+      const own = places.filter((place) => this.homeOf(place) === i);
+      this.post(slot, { type: 'ahead', tasks: own.map((place) => ({ kind: 'tile', quality: 'draft', version, ...place })) });
     }
   }
 
@@ -179,7 +180,11 @@ export class Engine {
   /** Where a tile is best rendered: by the worker that did it before, whose rasters are there. */
   private isHome(slot: Slot, { task }: Entry): boolean {
     if ((task.kind !== 'tile' && task.kind !== 'ready') || this.slots.length === 1) return false;
-    return this.slots[(task.x + 3 * task.y) % this.slots.length] === slot;
+    return this.slots[this.homeOf(task)] === slot;
+  }
+
+  private homeOf({ x, y }: TilePlace): number {
+    return (x + 3 * y) % this.slots.length;
   }
 
   private schedule(): void {
@@ -262,7 +267,7 @@ export class Engine {
     const next = prints.find((each) => this.isHome(slot, each)) ?? prints[0];
     if (!next || next === slot.announced || !slot.versions.has(next.task.version)) return;
     slot.announced = next;
-    this.post(slot, { type: 'ahead', task: next.task });
+    this.post(slot, { type: 'ahead', tasks: [next.task] });
   }
 
   private send(slot: Slot, { version, sheet, infos, others }: Opened): void {

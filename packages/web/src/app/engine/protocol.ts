@@ -183,8 +183,8 @@ export type ToWorker =
       readonly infos: readonly SourceInfo[];
     }
   | { readonly type: 'task'; readonly id: number; readonly task: Task }
-  /** A task that will likely follow: its tiles may be fetched meanwhile. */
-  | { readonly type: 'ahead'; readonly task: Task }
+  /** Tasks that will likely follow: their tiles may be fetched meanwhile. */
+  | { readonly type: 'ahead'; readonly tasks: readonly Task[] }
   | { readonly type: 'cancel'; readonly id: number }
   /** Whether it lives: answered `alive`. */
   | { readonly type: 'ping' };

@@ -92,11 +92,11 @@ const perform = async (id: number, task: Task, signal: AbortSignal): Promise<voi
   }
 };
 
-/** Fetches what a task to come will want. What is kept for drafts is not looked at: that would count as asking for it. */
-const fetchAhead = (task: Task): void => {
-  const open = sheets.get(task.version);
-  const rasters = poolOf(task) === null ? grids : null;
-  if (open) tiles.fetchAhead(plannedTask(open, task).wants({ statistics, rasters }), open.infoOf);
+/** Fetches what tasks to come will want. What is kept for drafts is not looked at: that would count as asking for it. */
+const fetchAhead = (tasks: readonly Task[]): void => {
+  const open = tasks[0] && sheets.get(tasks[0].version);
+  const wants = (task: Task) => plannedTask(open as OpenSheet, task).wants({ statistics, rasters: poolOf(task) === null ? grids : null });
+  if (open) tiles.fetchAhead(tasks.flatMap(wants), open.infoOf);
 };
 
 /** Forgets passes of sheets that are gone, once there are many; the page sends one again that it names. */
@@ -141,7 +141,7 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       tell({ type: 'alive' });
       break;
     case 'ahead':
-      fetchAhead(data.task);
+      fetchAhead(data.tasks);
       break;
     case 'cancel':
       waiting.get(data.id)?.abort();

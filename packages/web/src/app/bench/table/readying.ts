@@ -4,7 +4,8 @@ import { Engine, TaskCancelled } from '../../engine/engine';
 import type { InHand } from '../../engine/protocol';
 import { benchFeature } from '../../state/bench';
 import { Rendering } from '../view/rendering';
-import { seenDraft, type Wanted } from './tiles';
+import type { Wanted } from './tiles';
+import { seenDraft } from './viewport';
 import { trueHalvings } from './viewport';
 
 /** After the last change, ms: a dial that is still turned is not waited upon. */

@@ -6,40 +6,17 @@ import { Timing } from '../../engine/timing';
 import { Rendering } from '../view/rendering';
 import { Pace } from './pace';
 import { DRAFT, placeName, ROUGH, TileLayer, TRUE } from './tile-layer';
-import { DRAFT_TILE, draftHalvings, seenPart, trueHalvings, trueTile, type Extent, type Viewport } from './viewport';
+import { seenDraft, seenTiles, trueHalvings, trueTile, type Extent, type Seen } from './viewport';
 
 /** What the table wants to show: a version of the print and of the unprinted original, and how it is looked at. */
-export interface Wanted {
+export interface Wanted extends Seen {
   readonly version: number;
   readonly original: number;
-  readonly view: Viewport;
-  /** The table, CSS pixels; the sheet, its own pixels; screen pixels a CSS pixel. */
-  readonly table: Extent;
-  readonly sheet: Extent;
-  readonly density: number;
   /** The pass whose original is shown; null where none is. */
   readonly pass: string | null;
 }
 
 type TileTask = Task & { kind: 'tile' | 'unprinted' };
-
-/** The tiles of `side` pixels at `halvings` halvings that are seen, row by row. */
-const seenTiles = (halvings: number, side: number, { view, table, sheet }: Wanted): TilePlace[] => {
-  const by = 2 ** halvings * side;
-  const { left, top, width, height } = seenPart(view, table, sheet);
-  if (width <= 0 || height <= 0) return [];
-  const places: TilePlace[] = [];
-  for (let y = Math.floor(top / by); y * by < top + height; y++) {
-    for (let x = Math.floor(left / by); x * by < left + width; x++) places.push({ halvings, side, x, y });
-  }
-  return places;
-};
-
-/** The tiles of the draft that are seen; of a rough one, so many halvings coarser. */
-export const seenDraft = (wanted: Wanted, coarser = 0): TilePlace[] => {
-  const { view, table, sheet, density } = wanted;
-  return seenTiles(draftHalvings(view, table, sheet, density) + coarser, DRAFT_TILE, wanted);
-};
 
 /** How many tiles of `side` pixels the whole sheet has at `halvings` halvings. */
 const tilesOfAll = (halvings: number, side: number, { width, height }: Extent): number => {

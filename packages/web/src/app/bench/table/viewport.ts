@@ -1,3 +1,5 @@
+import type { TilePlace } from '../../engine/protocol';
+
 /** Where the sheet lies on the table: `zoom` is screen units (CSS px) a sheet pixel, `x`, `y` the sheet's corner. */
 export interface Viewport {
   readonly zoom: number;
@@ -52,7 +54,34 @@ export const draftHalvings = (view: Viewport, table: Extent, sheet: Extent, dens
 };
 
 /** Side of a draft's tile in view pixels. */
-export const DRAFT_TILE = 512;
+const DRAFT_TILE = 512;
 
 /** Side of a true tile in view pixels: smaller where each stands for many print pixels, so that they come in steadily. */
 export const trueTile = (halvings: number): number => (halvings === 0 ? 512 : 256);
+
+/** A sheet as it is seen on a table. */
+export interface Seen {
+  readonly view: Viewport;
+  /** The table, CSS pixels; the sheet, its own pixels; screen pixels a CSS pixel. */
+  readonly table: Extent;
+  readonly sheet: Extent;
+  readonly density: number;
+}
+
+/** The tiles of `side` pixels at `halvings` halvings that are seen, row by row. */
+export const seenTiles = (halvings: number, side: number, { view, table, sheet }: Omit<Seen, 'density'>): TilePlace[] => {
+  const by = 2 ** halvings * side;
+  const { left, top, width, height } = seenPart(view, table, sheet);
+  if (width <= 0 || height <= 0) return [];
+  const places: TilePlace[] = [];
+  for (let y = Math.floor(top / by); y * by < top + height; y++) {
+    for (let x = Math.floor(left / by); x * by < left + width; x++) places.push({ halvings, side, x, y });
+  }
+  return places;
+};
+
+/** The tiles of the draft that are seen; of a rough one, so many halvings coarser. */
+export const seenDraft = (seen: Seen, coarser = 0): TilePlace[] => {
+  const { view, table, sheet, density } = seen;
+  return seenTiles(draftHalvings(view, table, sheet, density) + coarser, DRAFT_TILE, seen);
+};

@@ -30,7 +30,7 @@ import {
   type WornLetter,
 } from '@uvrant/core';
 import { READING_BAND } from '../../engine/reading-band';
-import { draftHalvings, fitted } from '../table/viewport';
+import { fitted, seenDraft } from '../table/viewport';
 import { ownPart } from './own-part';
 import { Timing } from '../../engine/timing';
 import { Attachments } from '../attached/attachments';
@@ -134,9 +134,8 @@ export class Rendering {
   /** The table will show the whole sheet: a draft as fine as that is about to be asked for. */
   private expectDraft(version: number, { size, ppi }: Sheet): void {
     const table = { width: innerWidth - BESIDE_TABLE.width, height: innerHeight - BESIDE_TABLE.height };
-    const { width, height } = trueScale(size, ppi);
-    const halvings = draftHalvings(fitted(table, { width, height }), table, { width, height }, devicePixelRatio);
-    this.engine.expect({ kind: 'tile', quality: 'draft', version, halvings, side: Math.max(width, height), x: 0, y: 0 });
+    const sheet = trueScale(size, ppi);
+    this.engine.expect(version, seenDraft({ view: fitted(table, sheet), table, sheet, density: devicePixelRatio }));
   }
 
   private opened: { readonly printed: PrintedParts | null; readonly looked: PrintedParts | null } = { printed: null, looked: null };
