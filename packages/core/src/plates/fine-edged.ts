@@ -12,11 +12,13 @@ const ofPass = (pass: Pass): Pass => ({
   source: pass.source.kind === 'group' ? { ...pass.source, passes: pass.source.passes.map(ofPass) } : pass.source,
 });
 
+const isWorn = (wear: Pass['wear']): boolean => wear.some(({ on }) => on);
+
 /** True of a pass that prints a screen's dots and does nothing to them: no step after it, no mask and no wear. */
 const endsInDots = ({ steps, masks, wear }: Pass): boolean => {
   const last = steps.filter(({ on }) => on).at(-1);
   const isPlain = last?.amount === 1 && last.masks.length === 0 && last.zones.length === 0;
-  return last?.kind === 'screen' && isPlain && masks.length === 0 && !wear.some(({ on }) => on);
+  return last?.kind === 'screen' && isPlain && masks.length === 0 && !isWorn(wear);
 };
 
 /**
@@ -25,7 +27,7 @@ const endsInDots = ({ steps, masks, wear }: Pass): boolean => {
  */
 export const fineEdged = (sheet: Sheet): FineEdged => ({
   sheet: { ...sheet, edges: 'smooth', passes: sheet.passes.map(ofPass) },
-  traces: sheet.passes.some(({ source, on, wear }) => source.kind === 'overall' && on && wear.length > 0)
+  traces: sheet.passes.some(({ source, on, wear }) => source.kind === 'overall' && on && isWorn(wear))
     ? []
     : sheet.passes.filter(endsInDots).map(({ id }) => id),
 });

@@ -21,12 +21,13 @@ const VERTICAL = '0000011 000011 011 1 010 000010 0000010';
 /** Words with their lengths in the lowest four bits. */
 const wordsOf = (codes: string): number[] => codes.split(' ').map((code) => (parseInt(code, 2) << 4) | code.length);
 
-/** Make-up codes of one colour. */
-const MORE_WORDS = 40;
+/** Runs, and make-up codes, of one colour. */
+export const FAX_COLOUR_RUNS = 64;
+export const FAX_COLOUR_MORE = 40;
 /** Where each kind of words begins: runs of 0 … 63 of each colour, make-up codes of each, verticals from −3 to 3, and the rest. */
 export const FAX_RUNS = 0;
-export const FAX_MORE = 2 * 64;
-export const FAX_VERTICALS = FAX_MORE + 2 * MORE_WORDS;
+export const FAX_MORE = 2 * FAX_COLOUR_RUNS;
+export const FAX_VERTICALS = FAX_MORE + 2 * FAX_COLOUR_MORE;
 export const FAX_PASS = FAX_VERTICALS + 7;
 export const FAX_HORIZONTAL = FAX_PASS + 1;
 export const FAX_LINE_END = FAX_HORIZONTAL + 1;

@@ -5,6 +5,7 @@ import { rampAt, type RampPoint } from '../raster/ramp';
 import { ONE, sizeOf, times } from '../raster/raster';
 import type { Placement } from '../sheet/model';
 import { cosDeg, sinDeg } from '../units/exact';
+import { once } from '../units/remember';
 import { keyOf } from '../nodes/key';
 import type { Node } from '../nodes/node';
 
@@ -30,27 +31,30 @@ const rampTable = (stops: RampColours['stops']): Int16Array => {
 };
 
 /** Colours running into each other across the placed box; beyond its edge the ends hold. */
-export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: number): Node<'colour'> => ({
-  key: keyOf('ramp', { ramp, placement, pxPerMm }, []),
-  kind: 'colour',
-  keeping: 'dear',
-  want: () => undefined,
-  *render(region, { kernels }) {
-    const [cos, sin] = [cosDeg(ramp.angle), sinDeg(ramp.angle)];
-    const { width, height } = placement;
-    // Half the way that the corners of the box lie apart along the ramp.
-    const reach = Math.abs(cos) * width + Math.abs(sin) * height;
-    const at = boxAffine(placement, pxPerMm, 2, 2);
-    const data = kernels.arena.plane(4 * sizeOf(region));
-    kernels.ramp({ form: ramp.form, at, cos, sin, width, height, reach, table: rampTable(ramp.stops) }, region, data);
-    yield;
-    const coverage = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, kernels.arena) : null;
-    if (!coverage) return { kind: 'colour', region, data };
-    const covered = kernels.arena.plane(data.length);
-    kernels.weigh(data, coverage, covered);
-    return { kind: 'colour', region, data: covered };
-  },
-});
+export const rampNode = (ramp: RampColours, placement: Placement, pxPerMm: number): Node<'colour'> => {
+  const [cos, sin] = [cosDeg(ramp.angle), sinDeg(ramp.angle)];
+  const { width, height } = placement;
+  // Half the way that the corners of the box lie apart along the ramp.
+  const reach = Math.abs(cos) * width + Math.abs(sin) * height;
+  const at = boxAffine(placement, pxPerMm, 2, 2);
+  const way = once(() => ({ form: ramp.form, at, cos, sin, width, height, reach, table: rampTable(ramp.stops) }));
+  return {
+    key: keyOf('ramp', { ramp, placement, pxPerMm }, []),
+    kind: 'colour',
+    keeping: 'dear',
+    want: () => undefined,
+    *render(region, { kernels }) {
+      const data = kernels.arena.plane(4 * sizeOf(region));
+      kernels.ramp(way(), region, data);
+      yield;
+      const coverage = placement.beyond === 'nothing' ? boxCoverage(placement, pxPerMm, region, kernels.arena) : null;
+      if (!coverage) return { kind: 'colour', region, data };
+      const covered = kernels.arena.plane(data.length);
+      kernels.weigh(data, coverage, covered);
+      return { kind: 'colour', region, data: covered };
+    },
+  };
+};
 
 const DIALS = {
   form: choice({ title: 'Form', options: ['straight', 'round'], default: 'straight' }),

@@ -1,4 +1,15 @@
-import { FAX_HORIZONTAL, FAX_LINE_END, FAX_MORE, FAX_PASS, FAX_RUNS, FAX_VERTICALS, FAX_WORDS, faxRoom } from '../fax-words';
+import {
+  FAX_COLOUR_MORE,
+  FAX_COLOUR_RUNS,
+  FAX_HORIZONTAL,
+  FAX_LINE_END,
+  FAX_MORE,
+  FAX_PASS,
+  FAX_RUNS,
+  FAX_VERTICALS,
+  FAX_WORDS,
+  faxRoom,
+} from '../fax-words';
 import type { Kernels } from '../kernels';
 
 const MOST_MORE = 2560;
@@ -31,9 +42,9 @@ class Bits {
 
   run(length: number, colour: Colour): void {
     let left = length;
-    for (; left >= MOST_MORE + 64; left -= MOST_MORE) this.put(FAX_MORE + 40 * colour + MOST_MORE / 64 - 1);
-    if (left >= 64) this.put(FAX_MORE + 40 * colour + (left >> 6) - 1);
-    this.put(FAX_RUNS + 64 * colour + (left & 63));
+    for (; left >= MOST_MORE + 64; left -= MOST_MORE) this.put(FAX_MORE + FAX_COLOUR_MORE * colour + MOST_MORE / 64 - 1);
+    if (left >= 64) this.put(FAX_MORE + FAX_COLOUR_MORE * colour + (left >> 6) - 1);
+    this.put(FAX_RUNS + FAX_COLOUR_RUNS * colour + (left & 63));
   }
 
   get bytes(): Uint8Array {
