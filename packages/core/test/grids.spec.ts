@@ -147,7 +147,11 @@ describe('coarse grids', () => {
     expect(made).toBe(10);
   });
 
-  test('of what has bounds, what lies within them is held, and nothing is laid round it again', () => {
+  test.each([
+    ['bounds', 30],
+    ['bounds that are known late', 30],
+    ['no bounds', 512],
+  ])('of ink in a box with %s, rows %i px wide are held, and nothing is laid round it again', (kind, width) => {
     const box = { x: 40, y: 70, width: 30, height: 20 };
     const region = { x: 0, y: 0, width: 512, height: 512 };
     const bare = bareOf<'ink'>('ink', [1, 2, 3]);
@@ -155,7 +159,8 @@ describe('coarse grids', () => {
     const ink: Node<'ink'> = {
       key: 'ink in a box',
       kind: 'ink',
-      bounds: { box, bare },
+      ...(kind === 'bounds' ? { bounds: { box, bare } } : {}),
+      ...(kind === 'bounds that are known late' ? { lateBounds: { boxAt: () => box, bare } } : {}),
       want: () => undefined,
       *render(of) {
         yield;
@@ -165,7 +170,7 @@ describe('coarse grids', () => {
         return { kind: 'ink', region: of, coverage, colour: [1, 2, 3] };
       },
     };
-    const pool = new Pool(1e7, null, 'grids', 4 * sizeOf(box));
+    const pool = new Pool(1e7, null, 'grids', 2 * width * box.height);
     const work = { ...workOf(), kernels, rasters: pool };
     finish(rendered(coarseNode(coverageNode(ink), 2, null), { x: 0, y: 0, width: 128, height: 128 }, work));
     const again = finish(

@@ -203,6 +203,21 @@ test('with screened edges soft coverage becomes dots: as much of it, nothing hal
   expect(colours.size).toBe(2);
 });
 
+test.each([
+  ['halo', { where: 'outside', reach: 4 }],
+  ['halo', { where: 'inside', reach: 3 }],
+  ['halo', { where: 'on the edge', reach: 3, only: true }],
+  ['cast', { fall: { x: 2, y: -1 }, blur: 1 }],
+  ['cast', { blur: 0, only: true }],
+  ['metal', { width: 2 }],
+])('%s %j of an ink, read as its coverage, is what it is of the same in colours', (kind, params) => {
+  const light = step(kind, params);
+  // Changes nothing but what kind of raster it is.
+  const same = step('saturation', { strength: 0, how: 'all alike' });
+  expect([square([]).own.kind, square([same]).own.kind]).toEqual(['ink', 'colour']);
+  expect(square([light]).own).toEqual(square([same, light]).own);
+});
+
 test('an edge that is soft within the ink’s own screen has that screen’s dots', () => {
   const { own } = square([step('halo', { reach: 8 }), step('screen', { lpi: 12, angle: 45 })], { edges: 'screened' });
   expect(own.kind).toBe('ink');

@@ -1,4 +1,6 @@
-import { HALF, ONE } from './depth';
+import { HALF } from './depth';
+import { farInRow } from './far-in-row';
+import { MARGIN, NEAR, nearInRow, sharesOf } from './near-in-row';
 
 /** Values of a vector: a row is read and written in whole ones, past its end. */
 const LANES: i32 = 8;
@@ -19,8 +21,7 @@ function grown(plane: usize, above: usize, width: i32, far: v128, flip: v128): v
 /**
  * Exact Euclidean distance, in pixels between centres, to the nearest pixel of at least a half (of less, where `outside`), as a share of
  * `most`, beyond which it is ONE, over the window from (left, top). Felzenszwalb & Huttenlocher, Theory of Computing 8, 2012.
- * `columns` has room for a row of the plane for each of the window's, and eight values more; `row`, `starts` and `places` for a row
- * and one more.
+ * `columns` has room for a row of the plane for each of the window's, and one more; `room` for what a row is looked through with.
  */
 export function distance(
   plane: usize,
@@ -33,9 +34,7 @@ export function distance(
   across: i32,
   down: i32,
   columns: usize,
-  row: usize,
-  starts: usize,
-  places: usize,
+  room: usize,
   out: usize,
 ): void {
   const far = <i32>Math.ceil(most) + 1;
@@ -54,71 +53,21 @@ export function distance(
     grown(plane + <usize>y * stride, hand, width, fars, flip);
     if (y >= top + down) continue;
     const line = columns + <usize>(y - top) * stride;
-    for (let at: usize = 0; at < stride; at += 2) store<i16>(line + at, <i16>min(<i32>load<i16>(line + at), <i32>load<i16>(hand + at)));
+    let at: usize = 0;
+    for (; at + 16 <= stride; at += 16) v128.store(line + at, i16x8.min_s(v128.load(line + at), v128.load(hand + at)));
+    for (; at < stride; at += 2) store<i16>(line + at, <i16>min(<i32>load<i16>(line + at), <i32>load<i16>(hand + at)));
   }
-  for (let y = 0; y < down; y++) {
-    nearestInRow(columns + <usize>y * stride, width, most, far, left, across, row, starts, places, out + (<usize>(y * across) << 1));
-  }
-}
-
-/** A row of distances along columns becomes one of distances: the lower envelope of parabolas that stand on their squares. */
-function nearestInRow(
-  line: usize,
-  width: i32,
-  most: f64,
-  far: i32,
-  left: i32,
-  across: i32,
-  row: usize,
-  starts: usize,
-  places: usize,
-  out: usize,
-): void {
-  let k: i32 = -1;
-  let before = far;
-  for (let q = 0; q < width; q++) {
-    const d = <i32>load<i16>(line + (<usize>q << 1));
-    const after = q + 1 < width ? <i32>load<i16>(line + (<usize>(q + 1) << 1)) : far;
-    const isWithin = d == 0 && before == 0 && after == 0;
-    before = d;
-    // Too far to count; or within a run of set pixels, whose ends are nearer to all beyond it.
-    if (d == far || isWithin) continue;
-    const square = <f64>d * <f64>d;
-    store<f64>(row + (<usize>q << 3), square);
-    let s = -Infinity;
-    if (k >= 0) {
-      s = crossing(row, load<i32>(places + (<usize>k << 2)), q, square + <f64>q * <f64>q);
-      while (s <= load<f64>(starts + (<usize>k << 3))) {
-        k--;
-        s = crossing(row, load<i32>(places + (<usize>k << 2)), q, square + <f64>q * <f64>q);
-      }
+  if (most <= NEAR) {
+    const shares = room + (<usize>(width + 2 * MARGIN) << 1);
+    const beyond = sharesOf(most, shares);
+    for (let y = 0; y < down; y++) {
+      nearInRow(columns + <usize>y * stride, width, far, left, across, room, beyond, shares, out + (<usize>(y * across) << 1));
     }
-    k++;
-    store<i32>(places + (<usize>k << 2), q);
-    store<f64>(starts + (<usize>k << 3), s);
-  }
-  if (k < 0) {
-    for (let x = 0; x < across; x++) store<i16>(out + (<usize>x << 1), <i16>ONE);
     return;
   }
-  store<f64>(starts + (<usize>(k + 1) << 3), Infinity);
-  k = 0;
-  const beyond = most * most;
-  for (let x = 0; x < across; x++) {
-    const q = left + x;
-    let share: i32 = 0;
-    if (load<i16>(line + (<usize>q << 1)) != 0) {
-      while (load<f64>(starts + (<usize>(k + 1) << 3)) < <f64>q) k++;
-      const p = load<i32>(places + (<usize>k << 2));
-      const away = <f64>((q - p) * (q - p)) + load<f64>(row + (<usize>p << 3));
-      share = away >= beyond ? ONE : <i32>Math.floor((Math.sqrt(away) / most) * <f64>ONE + 0.5);
-    }
-    store<i16>(out + (<usize>x << 1), <i16>share);
+  const starts = room + (<usize>width << 3);
+  const places = starts + (<usize>(width + 1) << 3);
+  for (let y = 0; y < down; y++) {
+    farInRow(columns + <usize>y * stride, width, most, far, left, across, room, starts, places, out + (<usize>(y * across) << 1));
   }
-}
-
-// @ts-ignore: decorator
-@inline
-function crossing(row: usize, p: i32, q: i32, height: f64): f64 {
-  return (height - (load<f64>(row + (<usize>p << 3)) + <f64>p * <f64>p)) / <f64>(2 * (q - p));
 }

@@ -210,22 +210,7 @@ export interface KernelExports {
     out: N,
   ): void;
   cube(rgba: N, pixels: N, values: N, tone: N, coverage: N): void;
-  distance(
-    plane: N,
-    width: N,
-    height: N,
-    most: N,
-    outside: N,
-    left: N,
-    top: N,
-    across: N,
-    down: N,
-    columns: N,
-    row: N,
-    starts: N,
-    places: N,
-    out: N,
-  ): void;
+  distance(plane: N, width: N, height: N, most: N, outside: N, left: N, top: N, across: N, down: N, columns: N, room: N, out: N): void;
   lifted(base: N, first: N, second: N, count: N, table: N, out: N): void;
   multiplyAdd(first: N, second: N, third: N, count: N, out: N): void;
   modulated(first: N, second: N, count: N, table: N, out: N): void;

@@ -36,6 +36,10 @@ const RUN_BYTES = 32;
 /** Of the places of LZW's strings. */
 const LZW_BYTES = 65536;
 
+/** Distances whose squares are words of 16 bits, and pixels laid beside a row of them on each side, as in the assembly's near-in-row.ts. */
+const NEAR = 255;
+const NEAR_MARGIN = 264;
+
 const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
 
 /** Pixels that a value of ways moves across and down. */
@@ -218,9 +222,9 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     distance: (plane, { x, y, width, height }, most, outside, window, out) =>
       call(() => {
-        const [row, starts, places] = [arena.room(8 * width), arena.room(8 * (width + 1)), arena.room(4 * (width + 1))];
         const columns = arena.room(2 * width * (window.height + 1));
-        const to = [window.x - x, window.y - y, window.width, window.height, columns, row, starts, places, arena.write(out)] as const;
+        const room = arena.room(most <= NEAR ? 2 * (width + 2 * NEAR_MARGIN + Math.ceil(most * most) + 1) : 20 * (width + 1));
+        const to = [window.x - x, window.y - y, window.width, window.height, columns, room, arena.write(out)] as const;
         wasm.distance(arena.read(plane), width, height, most, Number(outside), ...to);
       }),
 

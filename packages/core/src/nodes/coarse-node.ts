@@ -1,11 +1,12 @@
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { ONE, sizeOf, type Region, type ToneRaster } from '../raster/raster';
+import { ONE, sizeOf, type InkRaster, type Region, type ToneRaster } from '../raster/raster';
+import { rowsWithInk } from '../raster/rows-with-ink';
 import { overlap, paste, regionName, tilesOf } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import { bareOf } from './convert-node';
 import { keyOf } from './key';
-import { rendered, scoped, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
+import { rendered, scoped, wantOnce, type Node, type Rendering, type Work } from './node';
 import { cropped, settled, type Planes } from './rasters';
 
 /** Side of the tiles that a coarse grid is made in, in fine pixels: that of the blocks that regions are rendered in. */
@@ -17,21 +18,32 @@ export interface Through {
   readonly table: Int16Array;
 }
 
+/** What is worth holding of a raster: of one that may be bare in part, the rows with ink of what its bounds hold. */
+const inkOf = (raster: Planes, { bounds, lateBounds }: Node, work: Work): Planes | null => {
+  const { kernels } = work;
+  const { arena } = kernels;
+  if (raster.kind === 'tone') return raster;
+  const box = bounds?.box ?? lateBounds?.boxAt(work) ?? raster.region;
+  const there = overlap(box, raster.region);
+  if (!there) return null;
+  const part = cropped(raster, there, arena);
+  const [plane, channels] = part.kind === 'colour' ? [part.data, 4] : [(part as InkRaster).coverage, 1];
+  const rows = isBlank(plane) ? null : rowsWithInk(plane, there, kernels, channels);
+  return rows ? cropped(part, rows, arena) : bareOf(raster.kind, raster.kind === 'ink' ? raster.colour : undefined)(raster.region);
+};
+
 /**
  * Renders what a coarse grid is made of. The raster that it reads is held for the block that it is all of, unless that is the one at
- * hand; of one with bounds, what lies within them.
+ * hand.
  */
 function* renderedAhead(node: Node<'tone'>, region: Region, work: Work): Rendering<ToneRaster> {
   let read: Node = node;
   while (read.readingOf) read = read.readingOf;
   const { memo, rasters, kernels } = work;
-  const there = read.bounds ? overlap(read.bounds.box, region) : region;
   const isKnown = memo?.get(read.key, region, kernels.arena) ?? rasters?.touch(`${read.key}@${regionName(region)}`);
   const raster = yield* rendered(read, region, work);
-  if (there && !isKnown && raster.kind !== 'index') {
-    const part = raster.kind === 'tone' ? raster : cropped(raster, there, kernels.arena);
-    rasters?.holdAhead(read.key, region, settled(part, kernels) as Planes);
-  }
+  const held = isKnown || raster.kind === 'index' ? null : inkOf(raster, read, work);
+  if (held) rasters?.holdAhead(read.key, region, settled(held, kernels) as Planes);
   return read === node ? (raster as ToneRaster) : yield* rendered(node, region, work);
 }
 
@@ -52,16 +64,29 @@ export const coarseNode = (input: Node<'tone'>, shift: number, through: Through 
         return settled(reducedTone(fine, region, shift, through, inside.kernels), inside.kernels) as ToneRaster;
       }),
   };
-  const bounds = input.bounds && { box: coarseRegion(input.bounds.box, shift), bare: bareOf<'tone'>('tone') };
-  return inTiles(tile, side, bounds);
+  return inTiles(tile, side, coarseBounds(input, shift));
 };
 
+/** The bounds of a coarse grid of a node, in its own pixels. */
+const coarseBounds = ({ bounds, lateBounds }: Node, shift: number): Lying => {
+  const bare = bareOf<'tone'>('tone');
+  if (bounds) return { bounds: { box: coarseRegion(bounds.box, shift), bare } };
+  if (!lateBounds) return {};
+  const boxAt = (work: Work): Region | null => {
+    const box = lateBounds.boxAt(work);
+    return box && coarseRegion(box, shift);
+  };
+  return { lateBounds: { boxAt, bare } };
+};
+
+type Lying = Pick<Node<'tone'>, 'bounds' | 'lateBounds'>;
+
 /** A plane out of whole tiles of a node, which keeps them: neighbours do not make them anew. */
-export const inTiles = (tile: Node<'tone'>, side: number, bounds?: Bounds<'tone'>): Node<'tone'> => ({
+export const inTiles = (tile: Node<'tone'>, side: number, bounds: Lying = {}): Node<'tone'> => ({
   key: keyOf('coarse tiles', null, [tile]),
   kind: 'tone',
   keeping: 'never',
-  ...(bounds ? { bounds } : {}),
+  ...bounds,
   want(region, wants, work) {
     for (const each of tilesTouched(region, side)) wantOnce(tile, each, wants, work);
   },

@@ -1,8 +1,9 @@
 import { convert, type InkChoice } from '../raster/convert';
 import { sizeOf, type RasterOf, type Region } from '../raster/raster';
+import { grow } from '../raster/region';
 import { blankPlane } from '../raster/uniform';
 import { keyOf } from './key';
-import { rendered, wantOnce, type Bounds, type Node } from './node';
+import { rendered, wantOnce, type Bounds, type Node, type Work } from './node';
 
 type Kind = 'colour' | 'tone' | 'ink';
 
@@ -16,6 +17,23 @@ export const bareOf = <K extends Kind>(kind: K, colour: InkChoice['colour'] = [0
   return make as Bounds<K>['bare'];
 };
 
+/** The bounds, known or late, of a node that is there where another is, grown by so many pixels. */
+export const boundsAs = <K extends Kind>(
+  { bounds, lateBounds }: Node,
+  kind: K,
+  colour?: InkChoice['colour'],
+  by = 0,
+): Pick<Node<K>, 'bounds' | 'lateBounds'> => {
+  const bare = bareOf(kind, colour);
+  if (bounds) return { bounds: { box: grow(bounds.box, by), bare } };
+  if (!lateBounds) return {};
+  const boxAt = (work: Work): Region | null => {
+    const box = lateBounds.boxAt(work);
+    return box && grow(box, by);
+  };
+  return { lateBounds: { boxAt: by === 0 ? lateBounds.boxAt : boxAt, bare } };
+};
+
 /** A node's raster in another kind; the node itself where it is of that kind already. */
 export const convertNode = <K extends Kind>(input: Node, kind: K, choice?: InkChoice): Node<K> => {
   if (input.kind === kind) return input as unknown as Node<K>;
@@ -27,7 +45,7 @@ export const convertNode = <K extends Kind>(input: Node, kind: K, choice?: InkCh
     keeping: 'never',
     readingOf: from,
     ...(kind === 'ink' ? { colour: choice?.colour ?? [0, 0, 0] } : {}),
-    ...(from.bounds ? { bounds: { box: from.bounds.box, bare: bareOf(kind, choice?.colour) } } : {}),
+    ...boundsAs(from, kind, choice?.colour),
     want: (region, wants, work) => wantOnce(from, region, wants, work),
     *render(region, work) {
       return convert(yield* rendered(from, region, work), kind, work.kernels, choice) as RasterOf<K>;

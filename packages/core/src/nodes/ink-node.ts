@@ -1,25 +1,26 @@
-import { sizeOf, type Region, type Rgb } from '../raster/raster';
-import { blankPlane } from '../raster/uniform';
-import type { Bounds, Node, Rendering, Work } from './node';
+import type { Region, Rgb } from '../raster/raster';
+import { bareOf } from './convert-node';
+import type { Node, Rendering, Work } from './node';
 
-/** Bounds of one ink: bare beyond a box. */
-export const inkBounds = (box: Region, colour: Rgb): Bounds<'ink'> => ({
-  box,
-  bare: (region) => ({ kind: 'ink', region, coverage: blankPlane(sizeOf(region)), colour }),
-});
+/** Where a coverage has something, as it is known at once or once its outlines are made. */
+interface Lying {
+  readonly box?: Region;
+  readonly boxAt?: (work: Work) => Region | null;
+}
 
 /** A coverage of one ink, made anew for each region. */
 export const inkNode = (
   key: string,
   colour: Rgb,
-  how: Pick<Node<'ink'>, 'keeping'> & { readonly box?: Region },
+  how: Pick<Node<'ink'>, 'keeping'> & Lying,
   coverageOf: (region: Region, work: Work) => Rendering<Int16Array>,
 ): Node<'ink'> => ({
   key,
   kind: 'ink',
   colour,
   keeping: how.keeping ?? 'dear',
-  ...(how.box ? { bounds: inkBounds(how.box, colour) } : {}),
+  ...(how.box ? { bounds: { box: how.box, bare: bareOf('ink', colour) } } : {}),
+  ...(how.boxAt ? { lateBounds: { boxAt: how.boxAt, bare: bareOf('ink', colour) } } : {}),
   want: () => undefined,
   *render(region, work) {
     const coverage = yield* coverageOf(region, work);

@@ -75,6 +75,12 @@ export interface Bounds<K extends RasterKind> {
   readonly bare: (region: Region) => RasterOf<K>;
 }
 
+/** The same where the box is known only once the outlines in it are made; null where there is nothing at all. */
+export interface LateBounds<K extends RasterKind> {
+  readonly boxAt: (work: Work) => Region | null;
+  readonly bare: (region: Region) => RasterOf<K>;
+}
+
 /** One value of the graph: a raster of one kind, for any region, always the same for the same key. */
 export interface Node<K extends RasterKind = RasterKind> {
   readonly key: string;
@@ -82,6 +88,8 @@ export interface Node<K extends RasterKind = RasterKind> {
   readonly keeping?: Keeping;
   /** Bare beyond these; unbounded without them. */
   readonly bounds?: Bounds<K>;
+  /** Bare beyond this as well, of a node without bounds. */
+  readonly lateBounds?: LateBounds<K>;
   /** The ink's colour, where it is known before rendering. */
   readonly colour?: Rgb;
   /** Of a tone, its coverage alone (null: all), where that is known without rendering the tone. */
@@ -114,9 +122,18 @@ const heldAhead = (node: Node, region: Region, { memo, rasters, kernels }: Work)
   return raster;
 };
 
+/** What a node gives for a region that is beyond what it has something in; null for any other. */
+const beyond = <K extends RasterKind>({ bounds, lateBounds }: Node<K>, region: Region, work: Work): RasterOf<K> | null => {
+  if (bounds) return overlap(bounds.box, region) ? null : bounds.bare(region);
+  if (!lateBounds) return null;
+  const box = lateBounds.boxAt(work);
+  return box && overlap(box, region) ? null : lateBounds.bare(region);
+};
+
 /** Renders a node's region, or takes it from where it is known. */
 export function* rendered<K extends RasterKind>(node: Node<K>, region: Region, work: Work): Rendering<RasterOf<K>> {
-  if (node.bounds && !overlap(node.bounds.box, region)) return node.bounds.bare(region);
+  const bare = beyond(node, region, work);
+  if (bare) return bare;
   const name = `${node.key}@${regionName(region)}`;
   const known = work.memo?.get(node.key, region, work.kernels.arena) ?? work.rasters?.get(name) ?? heldAhead(node, region, work);
   if (known) return known as RasterOf<K>;

@@ -1,5 +1,6 @@
 import type { Kernels } from '../raster/kernels';
 import { ONE, sizeOf, type Region, type Rgb } from '../raster/raster';
+import { hull } from '../raster/region';
 import { blankPlane, isBlank } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
 import { after, type Contour, type Move } from '../type/outline';
@@ -7,6 +8,7 @@ import { Fill } from '../type/scanline';
 import { stroked } from '../type/stroke';
 import { cosDeg, sinDeg } from '../units/exact';
 import { remembering } from '../units/remember';
+import { bareOf } from './convert-node';
 import type { Node, Rendering, Work } from './node';
 import { inkNode } from './ink-node';
 
@@ -85,8 +87,14 @@ const beside = (inside: Int16Array, line: Int16Array, where: BorderWhere, kernel
 /** An outline's raster: of one ink where it has one colour, else of two colours, the border over the fill. */
 export const outlineNode = (key: string, paints: Paints, open: boolean, make: (work: Work) => Drawn): Node => {
   const { fill, border } = paints;
+  const readied = (work: Work): Drawn => drawn({ key, make: () => make(work) });
+  const boxAt = (work: Work): Region | null => {
+    const ready = readied(work);
+    const boxes = [fill && !open ? ready.fill.box : null, ready.border?.box ?? null].filter((box) => box !== null);
+    return boxes.length === 0 ? null : boxes.reduce(hull);
+  };
   function* coverages(region: Region, work: Work): Rendering<readonly [Int16Array | null, Int16Array | null]> {
-    const ready = drawn({ key, make: () => make(work) });
+    const ready = readied(work);
     yield;
     const inside = open || (!fill && border?.where === 'centred') ? null : yield* ready.fill.covering(region, work.kernels);
     yield;
@@ -94,7 +102,7 @@ export const outlineNode = (key: string, paints: Paints, open: boolean, make: (w
     return [inside, line && border ? (open ? line : borderCoverage(line, inside, border.where, work.kernels)) : null];
   }
   if (!fill || !border) {
-    return inkNode(key, fill ?? border?.colour ?? [0, 0, 0], {}, function* (region, work) {
+    return inkNode(key, fill ?? border?.colour ?? [0, 0, 0], { boxAt }, function* (region, work) {
       const [inside, line] = yield* coverages(region, work);
       yield;
       return (fill && !open ? inside : line) ?? blankPlane(sizeOf(region));
@@ -104,6 +112,7 @@ export const outlineNode = (key: string, paints: Paints, open: boolean, make: (w
     key,
     kind: 'colour',
     keeping: 'dear',
+    lateBounds: { boxAt, bare: bareOf('colour') },
     want: () => undefined,
     *render(region, work) {
       const [inside, line] = yield* coverages(region, work);

@@ -4,9 +4,9 @@ import { crop, grow } from '../raster/region';
 import { blankPlane, isBlank, isSolid, uniformPlane, uniformValue } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import type { Join } from '../sheet/model';
-import { bareOf, convertNode } from './convert-node';
+import { convertNode, boundsAs } from './convert-node';
 import { keyOf } from './key';
-import { rendered, wantOnce, type Bounds, type Node, type Rendering, type Work } from './node';
+import { rendered, wantOnce, type Node, type Rendering, type Work } from './node';
 
 /** Planes of weights: a mask is a tone raster whose tone says how much shows, all covered. */
 export type Plane = Node<'tone'>;
@@ -160,12 +160,9 @@ export const takenNode = (texture: Node<'tone'>, table: Int16Array, tableKey: un
     return coverage ? multiplied(out, coverage, kernels) : out;
   });
 
-/** The bounds of a node that is there where another is. */
-export const boundsLike = (input: Node): { bounds?: Bounds<never> } => {
-  if (!input.bounds) return {};
-  const bare = bareOf(input.kind as 'colour', input.colour) as unknown as Bounds<never>['bare'];
-  return { bounds: { box: input.bounds.box, bare } };
-};
+/** The bounds, known or late, of a node of the same kind that is there where another is. */
+export const boundsLike = (input: Node): Pick<Node<never>, 'bounds' | 'lateBounds'> =>
+  boundsAs(input, input.kind as 'colour', input.colour) as Pick<Node<never>, 'bounds' | 'lateBounds'>;
 
 /** A node's coverage multiplied by a plane, which is not rendered where the node is bare. */
 export const maskedNode = (input: Node, mask: Plane): Node => ({

@@ -1,5 +1,5 @@
 import { isBlank } from '../raster/uniform';
-import { bareOf } from './convert-node';
+import { boundsAs } from './convert-node';
 import { keyOf } from './key';
 import { rendered, wantOnce, type Node } from './node';
 
@@ -7,7 +7,7 @@ import { rendered, wantOnce, type Node } from './node';
 export const relitNode = (picture: Node<'colour'>, from: Node<'tone'>, to: Node<'tone'>): Node<'colour'> => ({
   key: keyOf('relit', null, [picture, from, to]),
   kind: 'colour',
-  ...(picture.bounds ? { bounds: { box: picture.bounds.box, bare: bareOf('colour') } } : {}),
+  ...boundsAs(picture, 'colour'),
   want(region, wants, work) {
     for (const node of [picture, from, to]) wantOnce(node, region, wants, work);
   },

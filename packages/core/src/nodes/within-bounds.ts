@@ -8,17 +8,17 @@ const WORTH = 0.8;
 
 /** A node of which a region that is bare for the most part is rendered only where it is not. */
 export const withinBounds = <K extends RasterKind>(node: Node<K>): Node<K> => {
-  const { bounds } = node;
-  if (!bounds) return node;
-  const partOf = (region: Region): Region => {
-    const part = overlap(bounds.box, region) ?? region;
+  const { bounds, lateBounds } = node;
+  if (!bounds && !lateBounds) return node;
+  const partOf = (box: Region | null | undefined, region: Region): Region => {
+    const part = (box && overlap(box, region)) ?? region;
     return sizeOf(part) < WORTH * sizeOf(region) ? part : region;
   };
   return {
     ...node,
-    want: (region, wants, work) => node.want(partOf(region), wants, work),
+    want: (region, wants, work) => node.want(partOf(bounds?.box, region), wants, work),
     *render(region, work) {
-      const part = partOf(region);
+      const part = partOf(bounds?.box ?? lateBounds?.boxAt(work), region);
       const made = yield* node.render(part, work);
       return part === region ? made : (pasted(made, region, work.kernels.arena) as RasterOf<K>);
     },

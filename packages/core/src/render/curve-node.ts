@@ -5,7 +5,7 @@ import { crop, grow } from '../raster/region';
 import { isBlank, uniformPlane } from '../raster/uniform';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from '../nodes/node';
-import { bareOf } from '../nodes/convert-node';
+import { boundsAs } from '../nodes/convert-node';
 import type { CoarseWish, StepAt } from '../steps/declare';
 import { callKey, knownAt, wantKnown, type StepCall } from './step-node';
 import { Latest } from '../units/latest';
@@ -114,7 +114,7 @@ export const curveNode = (calls: CurveCalls): Node<'ink'> => {
     key: keyOf('curve', [facts, ink], [input]),
     kind: 'ink',
     colour: ink.colour,
-    ...(input.bounds ? { bounds: { box: input.bounds.box, bare: bareOf('ink', ink.colour) } } : {}),
+    ...boundsAs(input, 'ink', ink.colour),
     want(region, wants, work) {
       for (const call of since) wantKnown(call, wants, work);
       wantOnce(input, region, wants, work);

@@ -1,7 +1,7 @@
 import { uniformPlane, uniformValue } from '../raster/uniform';
 import type { StepAt } from '../steps/declare';
 import { joined, weakened } from '../steps/tone/table';
-import { bareOf } from '../nodes/convert-node';
+import { boundsAs } from '../nodes/convert-node';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
 import { callKey, knownAt, wantKnown, type StepCall } from './step-node';
@@ -42,7 +42,7 @@ export const pointNode = (input: Node<'tone'>, link: PointLink): Node<'tone'> =>
     before,
     links,
     ...(before.coverage ? { coverage: before.coverage } : {}),
-    ...(before.bounds ? { bounds: { box: before.bounds.box, bare: bareOf('tone') } } : {}),
+    ...boundsAs(before, 'tone'),
     want(region, wants, work) {
       for (const each of links) wantKnown(each, wants, work);
       wantOnce(before, region, wants, work);

@@ -1,12 +1,12 @@
 import type { Arena } from '../raster/arena';
 import type { Ways } from '../raster/kernels';
-import { ONE, sizeOf, type Raster, type RasterKind, type Region, type ToneRaster } from '../raster/raster';
+import { ONE, sizeOf, type Raster, type RasterKind, type Region, type Rgb, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
 import { grow, hull } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
-import type { AnyStep, Coarse, RasterWork, StepAt } from '../steps/declare';
+import type { AnyStep, Coarse, Covered, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
-import { bareOf } from '../nodes/convert-node';
+import { bareOf, boundsAs } from '../nodes/convert-node';
 import type { RampStop } from '../fields/values';
 import { SPOT_SIDE, spotTable, type SpotTable } from '../steps/screen/spot-table';
 import { remembering } from '../units/remember';
@@ -14,6 +14,7 @@ import { cellsFrom, cellsRegion, type CellGrid } from './cells-node';
 import { keyOf } from '../nodes/key';
 import { cropped } from '../nodes/rasters';
 import { rendered, wantOnce, type Node, type PlanWork, type Rendering, type Wants, type Work } from '../nodes/node';
+import { coverageNode } from '../nodes/plane-nodes';
 import { statisticsOf, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 import { withinBounds } from '../nodes/within-bounds';
 
@@ -158,11 +159,18 @@ const isBare = (raster: Raster): boolean =>
       ? isBlank(raster.coverage)
       : raster.kind === 'tone' && raster.coverage !== null && isBlank(raster.coverage);
 
-/** The box that a step prints in, of an input that has something in a box only; null for anywhere. */
-const boxOf = ({ declaration, params, at }: StepCall, box: Region, reach: number): Region | null => {
-  if (declaration.printsIn) return declaration.printsIn(params, at);
+/** Where a step prints, of an input that has something in a box only. */
+const printedIn = (
+  { declaration, params, at }: StepCall,
+  input: Node,
+  reach: number,
+  kind: 'colour' | 'tone' | 'ink',
+  colour: Rgb | undefined,
+): Pick<Node, 'bounds' | 'lateBounds'> => {
+  if (!input.bounds && !input.lateBounds) return {};
+  if (declaration.printsIn) return { bounds: { box: declaration.printsIn(params, at), bare: bareOf(kind, colour) } };
   const spreads = declaration.reads ? (declaration.spreads?.(params, at) ?? null) : 0;
-  return spreads === null ? null : grow(box, reach + Math.ceil(spreads * at.pxPerMm));
+  return spreads === null ? {} : boundsAs(input, kind, colour, reach + Math.ceil(spreads * at.pxPerMm));
 };
 
 /** The coverage that stands for all of an input of which a step reads no more than it and its grids; null where its tones are read as well. */
@@ -182,17 +190,22 @@ export const stepNode = (input: Node, call: StepCall): Node => {
     return call.at.draft && !declaration.reads ? steady(all, region) : all;
   };
   const coverageAlone = call.coarse.every(({ node }) => node !== null) ? coverageFor(declaration, call.params, input) : null;
-  function* inputOf(region: Region, work: Work): Rendering<Raster> {
+  const coverage = declaration.readsCoverage ? coverageNode(input.readingOf?.kind === 'ink' ? input.readingOf : input) : null;
+  const isColourless = declaration.readsCoverage?.(call.params) === 'alone';
+  function* coveredOf(region: Region, work: Work): Rendering<Covered | null> {
+    return coverage && { region, plane: (yield* rendered(coverage, region, work)).tone };
+  }
+  function* inputOf(region: Region, covered: Covered | null, work: Work): Rendering<Raster> {
+    if (covered) return isColourless || isBlank(covered.plane) ? bare(region) : yield* rendered(input, region, work);
     if (!coverageAlone) return yield* rendered(input, whole(region), work);
     const from = read(region);
     return { kind: 'tone', region: from, tone: blankPlane(sizeOf(from)), coverage: coverageAlone(from, work) };
   }
-  const printsIn = input.bounds ? boxOf(call, input.bounds.box, reach) : null;
   return withinBounds<RasterKind>({
     key: keyOf('step', callKey(call, null), [input]),
     kind,
     ...(colour && kind === 'ink' ? { colour } : {}),
-    ...(printsIn ? { bounds: { box: printsIn, bare } } : {}),
+    ...printedIn(call, input, reach, kind, colour),
     want(region, wants, work) {
       wantKnown(call, wants, work);
       const from = read(region);
@@ -202,13 +215,16 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       if (call.spot) wantOnce(call.spot, SPOT_REGION, wants, work);
       if (call.cells) wantOnce(call.cells.node, cellsRegion(call.cells.grid), wants, work);
       for (const each of call.coarse) if (each.node) wantOnce(each.node, coarseRead(each, from), wants, work);
-      if (!coverageAlone) wantOnce(input, whole(region), wants, work);
+      if (coverage) wantOnce(coverage, from, wants, work);
+      else if (!coverageAlone) wantOnce(input, whole(region), wants, work);
     },
     *render(region, work) {
       const { arena } = work.kernels;
       const from = read(region);
-      const all = yield* inputOf(region, work);
-      if (isBare(all)) return kind === 'ink' && all.kind === 'ink' ? bareOf('ink', colour ?? all.colour)(region) : bare(region);
+      const covered = yield* coveredOf(from, work);
+      const all = yield* inputOf(region, covered, work);
+      if (covered ? isBlank(covered.plane) : isBare(all))
+        return kind === 'ink' && all.kind === 'ink' ? bareOf('ink', colour ?? all.colour)(region) : bare(region);
       const known = yield* knownAt(call, work);
       const original = call.original ? yield* rendered(call.original, from, work) : null;
       const map = call.map ? yield* rendered(call.map, from, work) : null;
@@ -224,8 +240,8 @@ export const stepNode = (input: Node, call: StepCall): Node => {
           : reducedTone(cropped(asGreys(all), fineRegion(wanted, shift), arena) as ToneRaster, wanted, shift, through, work.kernels);
         coarse.push({ shift, tone });
       }
-      const wide = cropped(all, from, arena);
-      const at: StepAt = { ...known, original, map, cells, spot, bend, coarse, wanted: declaration.reads ? region : from };
+      const wide = cropped(all, covered ? region : from, arena);
+      const at: StepAt = { ...known, original, map, cells, spot, bend, coarse, covered, wanted: declaration.reads ? region : from };
       const apply = declaration.apply as RasterWork<unknown, 'any', 'same'>;
       const mark = arena.mark();
       const made = yield* apply(wide, call.params, at, work.kernels);

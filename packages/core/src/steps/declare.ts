@@ -43,6 +43,12 @@ export interface MapWish {
   readonly grained?: boolean;
 }
 
+/** Coverage of a region. */
+export interface Covered {
+  readonly region: Region;
+  readonly plane: Int16Array;
+}
+
 /** A dot of one's own: what is dark in a picture, or letters. */
 export type SpotWish = { readonly picture: PictureRef } | { readonly letters: string; readonly font: FontRef };
 
@@ -95,6 +101,8 @@ export interface StepAt {
   readonly mapTones: ToneStatistics | null;
   /** The dot of one's own that it wishes for; a round one without. */
   readonly spot: () => SpotTable;
+  /** Where the input is there, over all that the step reads; null unless the step declares that it reads coverage. */
+  readonly covered: Covered | null;
   /** How its dots are moved by a bend before it; null unless there is one. */
   readonly bend: Ways | null;
   /** The cells that it decided on; null unless it wishes for some. */
@@ -212,6 +220,11 @@ export interface StepDeclaration<K extends string, D extends Dials, T extends Ta
   readonly locality: 'local' | 'grid' | 'whole';
   /** Coarse grids of its input that it reads beside the input itself; how far it looks about on them is not in `reach`. */
   readonly coarse?: (params: ParamsOf<D>) => readonly CoarseWish[];
+  /**
+   * Of a step that says what it reads: of that it reads coverage only, with the colours of `at.wanted` or without any. Its input is of
+   * `at.wanted` then, and bare where it reads no colours.
+   */
+  readonly readsCoverage?: (params: ParamsOf<D>) => 'and colours' | 'alone';
   /** True where it reads no more of its input than its coarse grids and its coverage. */
   readonly readsGridsOnly?: (params: ParamsOf<D>) => boolean;
   /** How far a step that bends moves anything, mm, across and down alike; null where it does not. */

@@ -1,6 +1,6 @@
 import { EDGE_VALUES, FILL_BLOCK, FILL_LINES, type Kernels, type OutlineEdges } from '../raster/kernels';
 import { sizeOf, type Region } from '../raster/raster';
-import { bandsOf } from '../raster/region';
+import { bandsOf, overlap } from '../raster/region';
 import type { Contour } from './outline';
 
 /** Rows that are covered at a go. */
@@ -26,6 +26,20 @@ const edgesOf = (contours: readonly Contour[]): Float64Array => {
     }
   }
   return edges.subarray(0, end);
+};
+
+/** The pixels that edges reach over. */
+const boxOf = (edges: Float64Array): Region | null => {
+  let [left, right, first, last] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (let edge = 0; edge < edges.length; edge += EDGE_VALUES) {
+    left = Math.min(left, edges[edge + 3] as number);
+    right = Math.max(right, edges[edge + 4] as number);
+    first = Math.min(first, edges[edge + 5] as number);
+    last = Math.max(last, edges[edge + 6] as number);
+  }
+  if (edges.length === 0) return null;
+  const [x, y] = [Math.floor(left), Math.floor(first / FILL_LINES)];
+  return { x, y, width: Math.ceil(right) - x, height: Math.floor(last / FILL_LINES) + 1 - y };
 };
 
 /** The same with the edges of each block of rows listed. */
@@ -63,19 +77,13 @@ const inBlocks = (edges: Float64Array): OutlineEdges => {
  */
 export class Fill {
   private readonly outline: OutlineEdges;
-  /** Least and greatest x of its edges. */
-  private readonly left: number;
-  private readonly right: number;
+  /** The pixels that it may cover something of; null for none. */
+  readonly box: Region | null;
 
   constructor(contours: readonly Contour[]) {
     const edges = edgesOf(contours);
     this.outline = inBlocks(edges);
-    let [left, right] = [Infinity, -Infinity];
-    for (let edge = 0; edge < edges.length; edge += EDGE_VALUES) {
-      left = Math.min(left, edges[edge + 3] as number);
-      right = Math.max(right, edges[edge + 4] as number);
-    }
-    [this.left, this.right] = [left, right];
+    this.box = boxOf(edges);
   }
 
   /** Coverage of a region, 0 … ONE; null where nothing of it is covered. */
@@ -89,7 +97,7 @@ export class Fill {
 
   /** The same, some rows at a go. */
   *covering(region: Region, kernels: Kernels): Generator<void, Int16Array | null> {
-    if (!this.meets(region)) return null;
+    if (!this.box || !overlap(this.box, region)) return null;
     const { width } = region;
     const out = kernels.arena.plane(sizeOf(region));
     let any = false;
@@ -99,13 +107,5 @@ export class Fill {
       yield;
     }
     return any ? out : null;
-  }
-
-  /** True where an edge may cover something of a region. */
-  private meets({ x, y, width, height }: Region): boolean {
-    const { starts, firstBlock } = this.outline;
-    if (this.right <= x || this.left >= x + width) return false;
-    const rows = FILL_BLOCK * firstBlock;
-    return y < rows + FILL_BLOCK * (starts.length - 1) && y + height > rows;
   }
 }

@@ -38,6 +38,7 @@ export const stepAt = (ppi: number, edges: Edges = 'smooth', draft = false): Ste
   others: null,
   original: null,
   coarse: [],
+  covered: null,
   map: null,
   cells: null,
   bend: null,

@@ -4,7 +4,7 @@ import { crop, grow } from '../../raster/region';
 import { blankPlane } from '../../raster/uniform';
 import { colour, length, point, share, toggle } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
-import { defineStep } from '../declare';
+import { defineStep, type Covered } from '../declare';
 import { under } from './laid';
 
 /** Whole pixels that a shadow falls, to the right and down. */
@@ -52,21 +52,19 @@ export const cast = defineStep({
   draft: { behaviour: 'same' },
   alone: ({ only, colour }) => (only ? colour : null),
   summary: ({ fall, blur }) => `${fall?.x ?? 0}, ${fall?.y ?? 0} mm, blur ${Number(blur.toFixed(1))} mm`,
-  *apply(input, { fall, blur, strength, colour: ref, only }, at, kernels) {
+  readsCoverage: ({ only }) => (only ? 'alone' : 'and colours'),
+  *apply(input, { fall, blur, strength, colour: ref }, at, kernels) {
     const { arena } = kernels;
     const region = at.wanted;
     const [dx, dy] = offsetPx(fall, at.pxPerMm);
     const sigma = blur * at.pxPerMm;
     const about = grow(region, blurReach(sigma));
-    const coverage = arena.plane(sizeOf(input.region));
-    kernels.alphaOf(input.data, coverage);
-    yield;
-    const moved = crop(coverage, input.region, { ...about, x: about.x - dx, y: about.y - dy }, arena);
+    const { region: wide, plane: coverage } = at.covered as Covered;
+    const moved = crop(coverage, wide, { ...about, x: about.x - dx, y: about.y - dy }, arena);
     const soft = sigma < SHARP_PX ? moved : blurred(moved, 1, about, sigma, kernels);
     const shadow = arena.plane(sizeOf(region));
     kernels.mix(blankPlane(shadow.length), crop(soft, about, region, arena), 1, Math.round(strength * ONE), null, shadow);
     yield;
-    const print = only ? blankPlane(4 * shadow.length) : crop(input.data, input.region, region, arena, 4);
-    return under({ print, plane: shadow, colour: at.colourOf(ref), region }, at, kernels);
+    return under({ print: input.data, plane: shadow, colour: at.colourOf(ref), region }, at, kernels);
   },
 });

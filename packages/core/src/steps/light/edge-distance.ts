@@ -1,8 +1,8 @@
 import type { Kernels } from '../../raster/kernels';
 import { ONE, sizeOf, type Region } from '../../raster/raster';
 import { crop, grow, overlap } from '../../raster/region';
+import { rowsWithInk } from '../../raster/rows-with-ink';
 import { isBlank, isSolid, uniformPlane } from '../../raster/uniform';
-import { rowsWithInk } from './rows-with-ink';
 
 /**
  * Distance from each pixel of a window to the nearest one that is covered (outwards) or is not (inwards), between centres, as a share

@@ -4,7 +4,7 @@ import { blankPlane } from '../../raster/uniform';
 import { exp, ln } from '../../units/exact';
 import { remembering } from '../../units/remember';
 import { choice, colour, length, share, toggle } from '../../fields/dials';
-import { defineStep } from '../declare';
+import { defineStep, type Covered } from '../declare';
 import { toneTable } from '../tone/table';
 import { edgeDistance } from './edge-distance';
 import { over, under, within } from './laid';
@@ -50,22 +50,20 @@ export const halo = defineStep({
   draft: { behaviour: 'same' },
   alone: ({ only, colour }) => (only ? colour : null),
   summary: ({ where, reach }) => `${where}, ${Number(reach.toFixed(1))} mm`,
+  readsCoverage: ({ only }) => (only ? 'alone' : 'and colours'),
   *apply(input, { where, colour: ref, reach, falloff, strength, only }, at, kernels) {
-    const { region: wide } = input;
+    const { region: wide, plane: coverage } = at.covered as Covered;
     const { arena } = kernels;
     const region = at.wanted;
     const count = sizeOf(region);
     const table = lightBy({ falloff, strength });
     const mostPx = Math.max(1, reach * at.pxPerMm);
-    const coverage = arena.plane(sizeOf(wide));
-    kernels.alphaOf(input.data, coverage);
-    yield;
     const lightTo = (way: 'outwards' | 'inwards'): Int16Array => {
       const light = arena.plane(count);
       kernels.table(edgeDistance(coverage, wide, mostPx, way, region, kernels), table, light);
       return light;
     };
-    const print = only ? blankPlane(4 * count) : crop(input.data, wide, region, arena, 4);
+    const print = input.data;
     const there = crop(coverage, wide, region, arena);
     const glow = at.colourOf(ref);
     if (where === 'outside') {

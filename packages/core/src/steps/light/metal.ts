@@ -4,16 +4,16 @@ import { boxBounds } from '../../raster/place';
 import { rampAt, type RampPoint } from '../../raster/ramp';
 import { ONE, sizeOf, type Region, type Rgb } from '../../raster/raster';
 import { crop, grow } from '../../raster/region';
+import { rowsWithInk } from '../../raster/rows-with-ink';
 import { blankPlane } from '../../raster/uniform';
 import { CASTING_RAMP, type Casting, type Kernels } from '../../raster/kernels';
 import { cosDeg, sinDeg } from '../../units/exact';
 import { once, remembering } from '../../units/remember';
 import { angle, choice, length, picture, point, pointOn, ramp, share, seed } from '../../fields/dials';
 import type { SheetPoint } from '../../fields/values';
-import { defineStep, type StepAt } from '../declare';
+import { defineStep, type Covered, type StepAt } from '../declare';
 import { toneTable } from '../tone/table';
 import { edgeDistance } from './edge-distance';
-import { rowsWithInk } from './rows-with-ink';
 
 /*
  * Lettering as cast metal: its edges fall away as a bevel, whose slope comes from the distance to the edge; the face mirrors a horizon;
@@ -143,18 +143,17 @@ export const metal = defineStep({
   draft: { behaviour: 'same' },
   readsMap: ({ mirrors, texture }) => (mirrors === PICTURE && texture ? { of: texture, lies: { middle: null, size: 1, turn: 0 } } : null),
   summary: ({ width, mirrors }) => `bevel ${Number(width.toFixed(1))} mm, ${mirrors}`,
-  *apply(input, params, at, kernels) {
+  readsCoverage: () => 'alone',
+  *apply(_, params, at, kernels) {
     const { arena } = kernels;
     const widthPx = Math.max(1, params.width * at.pxPerMm);
-    const all = arena.plane(sizeOf(input.region));
-    kernels.alphaOf(input.data, all);
-    yield;
-    const inner = rowsWithInk(crop(all, input.region, at.wanted, arena), at.wanted, kernels);
+    const { region: read, plane: all } = at.covered as Covered;
+    const inner = rowsWithInk(crop(all, read, at.wanted, arena), at.wanted, kernels);
     if (!inner) return { kind: 'colour', region: at.wanted, data: blankPlane(4 * sizeOf(at.wanted)) };
     // Rows without ink are bare, and those of the input that only they would read say nothing.
-    const beyond = at.wanted.y - input.region.y;
-    const wide = { ...input.region, y: inner.y - beyond, height: inner.height + 2 * beyond };
-    const coverage = crop(all, input.region, wide, arena);
+    const beyond = at.wanted.y - read.y;
+    const wide = { ...read, y: inner.y - beyond, height: inner.height + 2 * beyond };
+    const coverage = crop(all, read, wide, arena);
     const there = crop(coverage, wide, inner, arena);
     const region = grow(inner, 1);
     const height = heights(coverage, wide, region, widthPx, params.chisel, kernels);
