@@ -18,6 +18,7 @@ import {
 import { filesOf } from './fonts';
 import { TileFiles } from '../../packages/server/src/render/tile-files';
 import { OpenSheet } from '../../packages/web/src/app/engine/tasks/open-sheet';
+import { gathered } from '../../packages/web/src/app/engine/tasks/planned';
 import { plannedTask, poolOf } from '../../packages/web/src/app/engine/tasks/tasks';
 import type { ResultOf, Task } from '../../packages/web/src/app/engine/protocol';
 
@@ -77,7 +78,7 @@ export class BenchHost {
     const planned = plannedTask(open, task);
     const pool = poolOf(task);
     const rasters = pool ? this.pools[pool] : null;
-    const names = planned.wants({ statistics: this.statistics, rasters });
+    const names = finish(gathered(planned.wants({ statistics: this.statistics, rasters })));
     const fetching = performance.now();
     for (const name of names) this.files.tile(name);
     const fetched = performance.now() - fetching;

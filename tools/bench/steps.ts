@@ -138,7 +138,7 @@ const tenSteps = async (): Promise<void> => {
   const scale = { width: region.width, height: region.height, pxPerMm: PPI / 25.4 / 2 ** halvings, curves: 'where too fine' as const };
   const draft = async (change: (steps: readonly Step[]) => readonly Step[]): Promise<number> => {
     const graph = compile(sheetOf(change(steps)), scale, () => picture.info);
-    wantsOf(graph.root, region, work);
+    finish(wantsOf(graph.root, region, work));
     return timed(() => tilesOf(region, BLOCK).forEach((tile) => finish(renderReduced(graph.root, tile, 0, work))));
   };
   const turned = (kind: string, params: (n: number) => Record<string, unknown>) => (n: number) => (all: readonly Step[]) =>

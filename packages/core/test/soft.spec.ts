@@ -1,5 +1,6 @@
 import { createKernels } from '@uvrant/kernels';
 import {
+  finish,
   coarseRegion,
   fineRegion,
   noiseOctaves,
@@ -90,7 +91,7 @@ describe('soft copies on coarse grids', () => {
       const epsilon = 0.02;
       const wish = edgeKeepingWish(sigma);
       const coarse = coarseFor(REGION, wish.grain, wish.reach, kernels);
-      const ours = edgeKeeping(coarse, planeOver(REGION), REGION, sigma, epsilon, kernels);
+      const ours = finish(edgeKeeping(coarse, planeOver(REGION), REGION, sigma, epsilon, kernels));
       // He, Sun & Tang 2010, equations 5, 6 and 8, in doubles on OpenCV's Gaussians.
       const margin = Math.ceil(2 * sigma) + 2;
       const wide = { x: REGION.x - margin, y: REGION.y - margin, width: REGION.width + 2 * margin, height: REGION.height + 2 * margin };

@@ -8,7 +8,7 @@ import { blankPlane } from '../raster/uniform';
 import type { Placement } from '../sheet/model';
 import { remembering } from '../units/remember';
 import { keyOf } from './key';
-import type { Bounds, Node, Wants, Work } from './node';
+import type { Bounds, Node, Rendering, Wants, Work } from './node';
 import { sampled, sampledBlocks } from './sampling';
 import { withinBounds } from './within-bounds';
 
@@ -50,7 +50,7 @@ const coverageOf = ({ info, placement, pxPerMm, sampling }: Placed, region: Regi
 const boundsOf = <K extends 'colour' | 'tone'>({ placement, pxPerMm }: Placed, bare: Bounds<K>['bare']): { bounds?: Bounds<K> } =>
   placement.beyond === 'nothing' ? { bounds: { box: boxBounds(placement, pxPerMm), bare } } : {};
 
-const patchOf = ({ info, placement }: Placed, area: PatchArea, work: Work): SourcePatch =>
+const patchOf = ({ info, placement }: Placed, area: PatchArea, work: Work): Rendering<SourcePatch> =>
   sourcePatch(info, area, placement.beyond, work.tile, work.kernels);
 
 /** A patch's greys, in place of its colours. */
@@ -82,8 +82,7 @@ const toneNode = (placed: Placed, way: GreyWay): Node<'tone'> => {
     *render(region, work) {
       const coverage = coverageOf(placed, region, work);
       const tone = yield* sampled(placed.sampling, region, 1, work, function* (area) {
-        const patch = patchOf(placed, area, work);
-        yield;
+        const patch = yield* patchOf(placed, area, work);
         return greyPatch(patch, way, work.kernels);
       });
       return { kind: 'tone', region, tone, coverage };
@@ -118,11 +117,7 @@ export const pictureNode = (info: SourceInfo, placement: Placement, pxPerMm: num
       const { kernels } = work;
       const coverage = coverageOf(placed, region, work);
       const channels = info.channels === 1 ? 1 : 4;
-      const sampledData = yield* sampled(placed.sampling, region, channels, work, function* (area) {
-        const patch = patchOf(placed, area, work);
-        yield;
-        return patch;
-      });
+      const sampledData = yield* sampled(placed.sampling, region, channels, work, (area) => patchOf(placed, area, work));
       const data = channels === 4 ? sampledData : kernels.arena.plane(4 * sizeOf(region));
       if (channels === 1) kernels.paintTones(sampledData, null, data);
       if (!coverage) return { kind: 'colour', region, data };

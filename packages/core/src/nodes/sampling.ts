@@ -26,7 +26,7 @@ const positionsOf = (scale: number, offset: number, start: number, count: number
 };
 
 /** One block of a source that is not turned, or by a quarter: filtered along one axis after the other. */
-const sampledStraight = (sampling: Sampling, patch: SourcePatch, block: Region, { kernels }: Work, out: Int16Array): void => {
+function* sampledStraight(sampling: Sampling, patch: SourcePatch, block: Region, { kernels }: Work, out: Int16Array): Rendering<void> {
   const { affine, across, down } = sampling;
   const { channels } = patch;
   const { arena } = kernels;
@@ -36,6 +36,7 @@ const sampledStraight = (sampling: Sampling, patch: SourcePatch, block: Region, 
     const rows = positionsOf(affine.e, affine.f, block.y, block.height, down, patch.y);
     const lines = arena.plane(channels * block.width * patch.height);
     kernels.filterAcross(patch, columns, across, lines);
+    yield;
     kernels.filterDown(lines, channels, block.width, rows, down, out);
   } else {
     // The source's columns follow the block's rows: filtered lying on its side, then stood up.
@@ -43,12 +44,14 @@ const sampledStraight = (sampling: Sampling, patch: SourcePatch, block: Region, 
     const rows = positionsOf(affine.d, affine.f, block.x, block.width, down, patch.y);
     const lines = arena.plane(channels * block.height * patch.height);
     kernels.filterAcross(patch, columns, across, lines);
+    yield;
     const lying = arena.plane(channels * sizeOf(block));
     kernels.filterDown(lines, channels, block.height, rows, down, lying);
+    yield;
     kernels.transpose(lying, channels, block.height, block.width, out);
   }
   arena.release(mark);
-};
+}
 
 /**
  * Samples a region block by block; `patchOf` gives the source pixels of an area, interleaved by channel. Values beyond a
@@ -68,7 +71,7 @@ export function* sampled(
     const patch = yield* patchOf(patchArea(sampling, block));
     const isWhole = block.width === region.width && block.height === region.height;
     const values = isWhole ? data : arena.plane(channels * sizeOf(block));
-    if (isUpright(sampling) || isQuarterTurned(sampling)) sampledStraight(sampling, patch, block, work, values);
+    if (isUpright(sampling) || isQuarterTurned(sampling)) yield* sampledStraight(sampling, patch, block, work, values);
     else work.kernels.sample(patch, sampling.affine, sampling.across, sampling.down, block, values);
     if (!isWhole) paste(values, block, data, region, channels);
     arena.release(mark);

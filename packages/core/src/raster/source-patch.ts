@@ -99,14 +99,17 @@ export const assembled = (
   }
 };
 
+/** Pixels that are brought to working depth at a go. */
+const STRETCH = 2 ** 18;
+
 /** A part of one level at working depth: one plane of a grey picture, premultiplied RGBA of others. */
-export const sourcePatch = (
+export function* sourcePatch(
   info: SourceInfo,
   area: PatchArea,
   beyond: Beyond,
   tileAt: (name: TileName) => SourceTile,
   { arena, expand }: Pick<Kernels, 'arena' | 'expand'>,
-): SourcePatch => {
+): Generator<void, SourcePatch, void> {
   const pixels = area.width * area.height;
   const channels = info.channels === 1 ? 1 : 4;
   const data = arena.plane(channels * pixels);
@@ -117,7 +120,12 @@ export const sourcePatch = (
   const { level } = area;
   const whole = { width: levelSide(info.width, level), height: levelSide(info.height, level), channels: info.channels };
   assembled(area, whole, beyond, SOURCE_TILE, (x, y) => tileAt({ sha256, level, x, y }), samples);
-  expand(samples, info.channels, data);
+  yield;
+  for (let from = 0; from < pixels; from += STRETCH) {
+    const to = Math.min(pixels, from + STRETCH);
+    expand(samples.subarray(from * info.channels, to * info.channels), info.channels, data.subarray(from * channels, to * channels));
+    yield;
+  }
   arena.release(mark);
   return { x: area.x, y: area.y, width: area.width, height: area.height, channels, data };
-};
+}

@@ -1,10 +1,13 @@
 import { isWholeMode, type ModeName, type WholeMode } from '../raster/kernels';
-import { ONE } from '../raster/raster';
+import { ONE, sizeOf } from '../raster/raster';
 import { isBlank } from '../raster/uniform';
 import { convertNode, groundNode } from '../nodes/convert-node';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node } from '../nodes/node';
 import { isEmpty } from '../nodes/empty-node';
+
+/** Pixels that are blended at a go. */
+const STRETCH = 2 ** 17;
 
 /** A pass laid on what is beneath; `atop` blends colours and keeps beneath's coverage. */
 export const layNode = (
@@ -87,7 +90,13 @@ const blendNode = (
     const weights = mask ? (yield* rendered(mask, region, work)).tone : null;
     if (weights && isBlank(weights)) return under;
     const data = work.kernels.arena.plane(under.data.length);
-    work.kernels.blend(under.data, over.data, mode, atop, strength, weights, data);
+    const count = sizeOf(region);
+    for (let from = 0; from < count; from += STRETCH) {
+      const part = (plane: Int16Array, channels: number): Int16Array =>
+        plane.subarray(from * channels, Math.min(count, from + STRETCH) * channels);
+      work.kernels.blend(part(under.data, 4), part(over.data, 4), mode, atop, strength, weights && part(weights, 1), part(data, 4));
+      yield;
+    }
     return { kind: 'colour', region, data };
   },
 });

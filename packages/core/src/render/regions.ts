@@ -1,6 +1,7 @@
 import { ONE, sizeOf, type Region } from '../raster/raster';
 import { paste, tilesOf } from '../raster/region';
 import type { TileName } from '../raster/source-tiles';
+import { finish } from './drive';
 import type { PrintNode } from './compile/graph';
 import { isIndex, paletteBytes, type IndexNode } from './index-nodes';
 import { rendered, scoped, wantOnce, Wants, type Node, type PlanWork, type Rendering, type Work } from '../nodes/node';
@@ -10,14 +11,17 @@ import { READ_TILE, wantStatistics, type StatisticsNode } from '../nodes/statist
 export const VIEW_TILE = 512;
 
 /** The source tiles that rendering a region of a node needs, and those of statistics not known yet. */
-export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => [...wantsOf(node, region, work).tiles.values()];
+export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => [...finish(wantsOf(node, region, work)).tiles.values()];
 
 /** All that rendering a region of a node wants; as soon as something of it is cold, no more is looked for, where that is asked. */
-export const wantsOf = (node: Node, region: Region, work: PlanWork, untilCold = false): Wants => {
+export function* wantsOf(node: Node, region: Region, work: PlanWork, untilCold = false): Rendering<Wants> {
   const wants = new Wants(untilCold);
-  for (const block of tilesOf(region, VIEW_TILE)) wantOnce(node, block, wants, work);
+  for (const block of tilesOf(region, VIEW_TILE)) {
+    wantOnce(node, block, wants, work);
+    yield;
+  }
   return wants;
-};
+}
 
 /** The same for a node that is read over a whole region at once. */
 export const planWhole = (node: Node, region: Region, work: PlanWork): TileName[] => {

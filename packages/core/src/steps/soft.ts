@@ -34,29 +34,33 @@ export const softCopy = (coarse: Coarse, region: Region, sigmaPx: number, kernel
  * A copy of a plane that is soft within surfaces and keeps edges: the guided filter of a plane by itself (He, Sun & Tang 2010) with
  * Gaussian windows, its coefficients found on the coarse grid (He & Sun, Fast guided filter, 2015). Contrasts well above √ε stay.
  */
-export const edgeKeeping = (
+export function* edgeKeeping(
   coarse: Coarse,
   plane: Int16Array,
   region: Region,
   sigmaPx: number,
   epsilon: number,
   kernels: Kernels,
-): Int16Array => {
+): Generator<void, Int16Array, void> {
   const { arena } = kernels;
   const { shift, tone: raster } = coarse;
   const squared = arena.plane(raster.tone.length);
   kernels.multiply(raster.tone, raster.tone, squared);
   const means = meansOf(coarse, sigmaPx, kernels);
+  yield;
   const squares = meansOf({ shift, tone: { ...raster, tone: squared } }, sigmaPx, kernels);
   const [slopes, offsets] = [arena.plane(means.length), arena.plane(means.length)];
   kernels.guidance(means, squares, Math.max(1, Math.floor(epsilon * ONE + 0.5)), slopes, offsets);
+  yield;
   const at = raster.region;
   const out = arena.plane(plane.length);
   // The coefficients are averaged over half the window, so that they change gently.
   const half = (of: Int16Array): Int16Array => expanded(softened(of, at, shift, sigmaPx / 2, kernels), at, shift, region, kernels);
-  kernels.multiplyAdd(half(slopes), plane, half(offsets), out);
+  const slope = half(slopes);
+  yield;
+  kernels.multiplyAdd(slope, plane, half(offsets), out);
   return out;
-};
+}
 
 /** What `edgeKeeping` wishes for: two windows, one after the other. */
 export const edgeKeepingWish = (sigma: number): CoarseWish => ({ grain: sigma / FINENESS, reach: CUT_OFF * 1.5 * sigma });

@@ -25,7 +25,7 @@ export const denoise = defineStep({
     yield;
     if (strength === 0) return input;
     const epsilon = (MOST * strength) ** 2;
-    const tone = edgeKeeping(at.coarse[0] as Coarse, input.tone, input.region, (size / 2) * at.pxPerMm, epsilon, kernels);
+    const tone = yield* edgeKeeping(at.coarse[0] as Coarse, input.tone, input.region, (size / 2) * at.pxPerMm, epsilon, kernels);
     return { ...input, tone };
   },
 });

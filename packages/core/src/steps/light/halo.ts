@@ -58,30 +58,29 @@ export const halo = defineStep({
     const count = sizeOf(region);
     const table = lightBy({ falloff, strength });
     const mostPx = Math.max(1, reach * at.pxPerMm);
-    const lightTo = (way: 'outwards' | 'inwards'): Int16Array => {
+    function* lightTo(way: 'outwards' | 'inwards'): Generator<void, Int16Array, void> {
       const light = arena.plane(count);
-      kernels.table(edgeDistance(coverage, wide, mostPx, way, region, kernels), table, light);
+      kernels.table(yield* edgeDistance(coverage, wide, mostPx, way, region, kernels), table, light);
       return light;
-    };
+    }
     const print = input.data;
     const there = crop(coverage, wide, region, arena);
     const glow = at.colourOf(ref);
     if (where === 'outside') {
       // Where all is covered there is no outside.
       if (kernels.extent(there) === 'whole') return under({ print, plane: blankPlane(count), colour: glow, region }, at, kernels);
-      const light = lightTo('outwards');
+      const light = yield* lightTo('outwards');
       if (only) kernels.multiply(light, complement(there), light);
       return under({ print, plane: light, colour: glow, region }, at, kernels);
     }
-    const inner = lightTo('inwards');
+    const inner = yield* lightTo('inwards');
     if (where === 'inside') {
       if (!only) return within({ print, plane: inner, colour: glow, region }, at, kernels);
       kernels.multiply(inner, there, inner);
       return over({ print, plane: inner, colour: glow, region }, at, kernels);
     }
-    yield;
     // Each side of the edge by its own distance: the farther one of both, which is nothing on the other's side.
-    const light = lightTo('outwards');
+    const light = yield* lightTo('outwards');
     kernels.lesser(light, inner, light);
     return over({ print, plane: light, colour: glow, region }, at, kernels);
 

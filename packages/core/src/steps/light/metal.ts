@@ -62,14 +62,21 @@ const stopsOf = (stops: readonly { at: number; strength: number; colour: unknown
   stops.map(({ at, strength, colour }) => ({ at, strength, colour: colourOf(colour) }));
 
 /** Heights of the bevel over a region, softened; `wide` reaches what the distance and the softness read beyond it. */
-const heights = (coverage: Int16Array, wide: Region, region: Region, widthPx: number, chisel: number, kernels: Kernels): Int16Array => {
+function* heights(
+  coverage: Int16Array,
+  wide: Region,
+  region: Region,
+  widthPx: number,
+  chisel: number,
+  kernels: Kernels,
+): Generator<void, Int16Array, void> {
   const sigma = softPx(widthPx);
   const about = grow(region, blurReach(sigma));
-  const plane = edgeDistance(coverage, wide, widthPx, 'inwards', about, kernels);
+  const plane = yield* edgeDistance(coverage, wide, widthPx, 'inwards', about, kernels);
   const raised = kernels.arena.plane(plane.length);
   kernels.table(plane, profiles(chisel), raised);
   return crop(blurred(raised, 1, about, sigma, kernels), about, region, kernels.arena);
-};
+}
 
 /** More than nothing and less than all wherever there is coverage: the gate of noise that is looked up there alone. */
 const someThere = once(() => toneTable((v) => Math.min(v, (ONE - 1) / ONE)));
@@ -156,7 +163,7 @@ export const metal = defineStep({
     const coverage = crop(all, read, wide, arena);
     const there = crop(coverage, wide, inner, arena);
     const region = grow(inner, 1);
-    const height = heights(coverage, wide, region, widthPx, params.chisel, kernels);
+    const height = yield* heights(coverage, wide, region, widthPx, params.chisel, kernels);
     yield;
     const gate = arena.plane(there.length);
     kernels.table(there, someThere(), gate);

@@ -37,7 +37,7 @@ export const localContrast = defineStep({
     const coarse = at.coarse[0] as Coarse;
     const surroundings =
       strength > 0
-        ? edgeKeeping(coarse, input.tone, input.region, sigma, EDGE * EDGE, kernels)
+        ? yield* edgeKeeping(coarse, input.tone, input.region, sigma, EDGE * EDGE, kernels)
         : softCopy(coarse, input.region, sigma, kernels);
     yield;
     const tone = kernels.arena.plane(input.tone.length);

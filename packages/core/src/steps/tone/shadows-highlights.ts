@@ -42,7 +42,14 @@ export const shadowsHighlights = defineStep({
   summary: ({ shadows, highlights }) => `shadows ${(100 * shadows).toFixed(0)}, highlights ${(100 * highlights).toFixed(0)} %`,
   *apply(input, { shadows, highlights, range, radius }, at, kernels) {
     const { arena } = kernels;
-    const surroundings = edgeKeeping(at.coarse[0] as Coarse, input.tone, input.region, (radius / 2) * at.pxPerMm, EDGE * EDGE, kernels);
+    const surroundings = yield* edgeKeeping(
+      at.coarse[0] as Coarse,
+      input.tone,
+      input.region,
+      (radius / 2) * at.pxPerMm,
+      EDGE * EDGE,
+      kernels,
+    );
     yield;
     const lifts = arena.plane(input.tone.length);
     kernels.table(surroundings, liftsFor([shadows, highlights, range]), lifts);

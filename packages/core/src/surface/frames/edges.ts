@@ -34,20 +34,41 @@ export interface EdgeKind {
 /** A tear: where along the side, how broad and how deep, mm; one that is less than nothing leaves ink where it was torn off. */
 const TEARS = 38;
 
-const tearsAlong = ({ number }: Side, { width, rough, seed }: EdgeDials, along: number): number => {
-  let sum = 0;
-  const cell = Math.floor(along / TEARS);
-  for (let n = cell - 1; n <= cell + 1; n++) {
-    const chance = (salt: number): number => chanceAt(n, 16 * number + salt, seed + 900);
-    if (chance(0) > 0.55) continue;
-    const half = 1.2 + 13 * chance(1) ** 3;
-    const deep = width * rough * (0.25 + 1.5 * chance(2) ** 2) * (chance(3) < 0.6 ? 1 : -0.7);
-    const off = (along - (n + chance(4)) * TEARS) / half;
-    // Steep where it was begun, running out slowly.
-    const flank = off < 0 ? 1 + off : 1 - off / (1.5 + 3 * chance(5));
-    if (flank > 0) sum += deep * flank * Math.sqrt(flank);
-  }
-  return sum;
+interface Tear {
+  readonly half: number;
+  readonly deep: number;
+  readonly at: number;
+  readonly run: number;
+}
+
+/** The tear that begins in a stretch of TEARS along a side; null for none. */
+const tearIn = (n: number, number: number, { width, rough, seed }: EdgeDials): Tear | null => {
+  const chance = (salt: number): number => chanceAt(n, 16 * number + salt, seed + 900);
+  if (chance(0) > 0.55) return null;
+  return {
+    half: 1.2 + 13 * chance(1) ** 3,
+    deep: width * rough * (0.25 + 1.5 * chance(2) ** 2) * (chance(3) < 0.6 ? 1 : -0.7),
+    at: (n + chance(4)) * TEARS,
+    run: 1.5 + 3 * chance(5),
+  };
+};
+
+/** What tears add at places along a side; those of a stretch and its neighbours are held while it is gone along. */
+const tearsAlong = ({ number }: Side, dials: EdgeDials): ((along: number) => number) => {
+  let [held, tears]: [number, readonly (Tear | null)[]] = [NaN, []];
+  return (along) => {
+    const cell = Math.floor(along / TEARS);
+    if (cell !== held) [held, tears] = [cell, [-1, 0, 1].map((n) => tearIn(cell + n, number, dials))];
+    let sum = 0;
+    for (const tear of tears) {
+      if (!tear) continue;
+      const off = (along - tear.at) / tear.half;
+      // Steep where it was begun, running out slowly.
+      const flank = off < 0 ? 1 + off : 1 - off / tear.run;
+      if (flank > 0) sum += tear.deep * flank * Math.sqrt(flank);
+    }
+    return sum;
+  };
 };
 
 /** Paper torn along a rule, or by hand: long calm stretches and wild ones, tears long and short, fibres at the rim. */
@@ -55,12 +76,13 @@ export const torn: EdgeKind = {
   along: (side, dials) => {
     const { width, rough, seed } = dials;
     const row = 31 * side.number;
+    const tears = tearsAlong(side, dials);
     return {
       reach: (along) => {
         const long = smoothNoise(along / 95, row, seed) - 0.5;
         const wild = smoothstep(0.32, 0.72, smoothNoise(along / 60, row + 7, seed + 11));
         const ragged = layeredNoise(along / 13, row + 3, seed + 21, 6, 2.2, 0.62) - 0.5;
-        return width * (1 + rough * (0.9 * long + (0.4 + 2.6 * wild) * ragged)) + tearsAlong(side, dials, along);
+        return width * (1 + rough * (0.9 * long + (0.4 + 2.6 * wild) * ragged)) + tears(along);
       },
       amount: (along) => rough * (0.5 + 5 * Math.max(0, layeredNoise(along / 15, row + 5, seed + 31, 2) - 0.42)),
     };

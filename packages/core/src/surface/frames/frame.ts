@@ -4,6 +4,7 @@ import { ONE, sizeOf, type Region } from '../../raster/raster';
 import { tilesOf } from '../../raster/region';
 import { blankPlane } from '../../raster/uniform';
 import type { Placement } from '../../sheet/model';
+import { Latest } from '../../units/latest';
 import { brushed, taped, torn, type EdgeDials, type EdgeKind, type EdgeProfile } from './edges';
 
 export const FRAME_EDGES = ['torn', 'brushed', 'taped', 'picture'] as const;
@@ -63,6 +64,38 @@ const linesOf = (dials: FrameDials, width: number, height: number): Line[] => {
   return [...sides, ...gone];
 };
 
+/** A frame's lines, whatever the scale: how far it reaches in at each place of their tables, and its amount there, in turn. */
+interface Profiles {
+  readonly lines: readonly Line[];
+  readonly counts: readonly number[];
+  readonly tables: Float64Array;
+}
+
+/** The latest frames' profiles: a sheet is rendered at several scales. */
+const profiles = new Latest<string, Profiles>(6);
+
+/** Places of a table that are worked out at a go. */
+const PLACES = 256;
+
+function* profilesOf(dials: FrameDials, { width, height }: Placement): Generator<void, Profiles, void> {
+  const name = JSON.stringify([dials, width, height]);
+  const known = profiles.get(name);
+  if (known) return known;
+  const lines = linesOf(dials, width, height);
+  const counts = lines.map(({ length }) => Math.ceil((length + 2 * BEYOND) * PER_MM) + 2);
+  const tables = new Float64Array(2 * counts.reduce((sum, count) => sum + count, 0));
+  let at = 0;
+  for (const [n, { profile }] of lines.entries()) {
+    for (let k = 0; k < (counts[n] as number); k++, at += 2) {
+      const place = k / PER_MM - BEYOND;
+      tables[at] = profile.reach(place);
+      tables[at + 1] = profile.amount(place);
+      if (k % PLACES === PLACES - 1) yield;
+    }
+  }
+  return profiles.put(name, { lines, counts, tables });
+}
+
 /** A rough frame, and between what it reaches in at each place of its tables, mm: nearer all is covered, further nothing is. */
 interface Reaching {
   readonly edge: RoughEdge;
@@ -71,25 +104,19 @@ interface Reaching {
 }
 
 /** A rough frame round a placed box, ready for the kernel. */
-const roughEdge = (dials: FrameDials, placement: Placement, pxPerMm: number): Reaching => {
-  const { width, height } = placement;
-  const at = boxAffine(placement, pxPerMm, width, height);
-  const lines = linesOf(dials, width, height);
+function* roughEdge(dials: FrameDials, placement: Placement, pxPerMm: number): Generator<void, Reaching, void> {
+  const { lines, counts, tables } = yield* profilesOf(dials, placement);
+  const at = boxAffine(placement, pxPerMm, placement.width, placement.height);
   const noises = EDGES[dials.edge].noises(dials);
-  const counts = lines.map(({ length }) => Math.ceil((length + 2 * BEYOND) * PER_MM) + 2);
-  const places = counts.reduce((sum, count) => sum + count, 0);
-  const tables = new Float64Array(2 * places);
+  const places = tables.length / 2;
   const bounds = { least: new Float64Array(places), most: new Float64Array(places) };
   const values = new Float64Array(ROUGH_LINE_VALUES * lines.length);
   let start = 0;
-  for (const [n, { inwards, along, profile }] of lines.entries()) {
+  for (const [n, { inwards, along }] of lines.entries()) {
     const count = counts[n] as number;
     let [least, most] = [Infinity, -Infinity];
     for (let k = 0; k < count; k++) {
-      const place = k / PER_MM - BEYOND;
-      const [reach, amount] = [profile.reach(place), profile.amount(place)];
-      tables[2 * (start + k)] = reach;
-      tables[2 * (start + k) + 1] = amount;
+      const [reach, amount] = [tables[2 * (start + k)], tables[2 * (start + k) + 1]] as [number, number];
       const stray = 0.5 * Math.abs(amount) + 0.5 * noises[1].amount + 1 / pxPerMm;
       bounds.least[start + k] = reach - stray;
       bounds.most[start + k] = reach + stray;
@@ -101,7 +128,7 @@ const roughEdge = (dials: FrameDials, placement: Placement, pxPerMm: number): Re
   }
   const ends = placement.beyond === 'nothing';
   return { ...bounds, edge: { lines: values, tables, perMm: PER_MM, seed: dials.seed, noises, pxPerMm, ends } };
-};
+}
 
 /** What is linear in mm of the box, by pixels of the sheet. */
 const byPixels = ([x, y, constant]: readonly [number, number, number], at: Affine): readonly [number, number, number] => [
@@ -112,6 +139,8 @@ const byPixels = ([x, y, constant]: readonly [number, number, number], at: Affin
 
 /** Side of the pieces that are looked at first, to leave out those that lie clear of the frame. */
 const PIECE = 32;
+/** Pieces that are looked at before others may come in. */
+const PIECES = 16;
 
 /** What a line's values from `first` on, linear by pixels, come to in a piece: they are least and most at corners. */
 const rangeIn = (lines: Float64Array, first: number, { x, y, width, height }: Region): readonly [least: number, most: number] => {
@@ -160,11 +189,13 @@ const coverPiece = (out: Int16Array, region: Region, { x, y, width, height }: Re
  * place and seed alone: the same at any scale and in any tiling.
  */
 export const frameCoverage = (dials: FrameDials, placement: Placement, pxPerMm: number) => {
-  const frame = roughEdge(dials, placement, pxPerMm);
+  let made: Reaching | null = null;
   return function* (region: Region, kernels: Kernels): Generator<void, Int16Array, void> {
+    const frame = (made ??= yield* roughEdge(dials, placement, pxPerMm));
     let out: Int16Array | null = null;
-    for (const piece of tilesOf(region, PIECE)) {
+    for (const [n, piece] of tilesOf(region, PIECE).entries()) {
       const cover = coverOf(frame, piece);
+      if (n % PIECES === PIECES - 1) yield;
       if (cover === 'none') continue;
       out ??= kernels.arena.plane(sizeOf(region)).fill(0);
       if (cover === 'all') coverPiece(out, region, piece);

@@ -1,8 +1,9 @@
 /// <reference lib="webworker" />
 import { createKernels } from '@uvrant/kernels';
-import { ByteCache, Cancelled, drive, noiseTile, Pool, tileKey, type Pass, type ToneStatistics, type Work } from '@uvrant/core';
+import { ByteCache, Cancelled, drive, finish, noiseTile, Pool, tileKey, type Pass, type ToneStatistics, type Work } from '@uvrant/core';
 import type { FromWorker, SentSheet, Task, ToWorker } from './protocol';
 import { OpenSheet } from './tasks/open-sheet';
+import { gathered } from './tasks/planned';
 import { plannedTask, poolOf } from './tasks/tasks';
 import { TileFetcher } from './tile-fetcher';
 import { typeOf } from './type-setting';
@@ -43,10 +44,23 @@ const giveWay = (): Promise<void> =>
 class NotPlanned extends Error {}
 
 const performed = async (open: OpenSheet, task: Task, signal: AbortSignal, usePool: boolean) => {
+  let [stretch, since] = [0, performance.now()];
+  const host = {
+    now: () => performance.now(),
+    giveWay: async () => {
+      stretch = Math.max(stretch, performance.now() - since);
+      await giveWay();
+      since = performance.now();
+    },
+    stopped: () => signal.aborted,
+  };
   const planned = plannedTask(open, task);
   const name = poolOf(task);
   const rasters = usePool ? (name ? pools[name] : grids) : null;
-  const [held, type] = await Promise.all([tiles.fetched(planned.wants({ statistics, rasters }), open.infoOf, signal), typeOf(open.fonts)]);
+  const wants = await drive(gathered(planned.wants({ statistics, rasters })), host);
+  stretch = Math.max(stretch, performance.now() - since);
+  const [held, type] = await Promise.all([tiles.fetched(wants, open.infoOf, signal), typeOf(open.fonts)]);
+  since = performance.now();
   const work: Work = {
     kernels,
     rasters,
@@ -58,16 +72,7 @@ const performed = async (open: OpenSheet, task: Task, signal: AbortSignal, usePo
       return tile;
     },
   };
-  let [stretch, since] = [0, performance.now()];
-  const result = await drive(planned.run(work), {
-    now: () => performance.now(),
-    giveWay: async () => {
-      stretch = Math.max(stretch, performance.now() - since);
-      await giveWay();
-      since = performance.now();
-    },
-    stopped: () => signal.aborted,
-  });
+  const result = await drive(planned.run(work), host);
   return { result, stretch: Math.max(stretch, performance.now() - since), buffers: planned.transfer(result) };
 };
 
@@ -95,7 +100,8 @@ const perform = async (id: number, task: Task, signal: AbortSignal): Promise<voi
 /** Fetches what tasks to come will want. What is kept for drafts is not looked at: that would count as asking for it. */
 const fetchAhead = (tasks: readonly Task[]): void => {
   const open = tasks[0] && sheets.get(tasks[0].version);
-  const wants = (task: Task) => plannedTask(open as OpenSheet, task).wants({ statistics, rasters: poolOf(task) === null ? grids : null });
+  const wants = (task: Task) =>
+    finish(gathered(plannedTask(open as OpenSheet, task).wants({ statistics, rasters: poolOf(task) === null ? grids : null })));
   if (open) tiles.fetchAhead(tasks.flatMap(wants), open.infoOf);
 };
 

@@ -5,6 +5,7 @@ import {
   detailFor,
   drive,
   findPass,
+  finish,
   freshPass,
   freshSource,
   freshStep,
@@ -25,6 +26,7 @@ import {
 import { ASSET, posterOf } from '../../testing/sheets';
 import type { ResultOf, Task } from './protocol';
 import { OpenSheet } from './tasks/open-sheet';
+import { gathered } from './tasks/planned';
 import { plannedTask } from './tasks/tasks';
 
 const [WIDTH, HEIGHT] = [120, 160];
@@ -48,7 +50,7 @@ const work: Work = {
 
 const done = async <T extends Task>(task: T, of = sheet, rasters = work.rasters): Promise<ResultOf<T>> => {
   const planned = plannedTask(new OpenSheet(of, [info]), task);
-  expect(planned.wants(work).every(({ sha256 }) => sha256 === info.sha256)).toBe(true);
+  expect(finish(gathered(planned.wants(work))).every(({ sha256 }) => sha256 === info.sha256)).toBe(true);
   return drive(planned.run({ ...work, rasters }), { now: () => 0, giveWay: () => Promise.resolve(), stopped: () => false });
 };
 
@@ -75,7 +77,7 @@ test('a tile made ready for a step wants nothing more when a dial of that step i
   const expected = await done(draft, levelled);
   const rasters = new Pool(1e7);
   expect(await done({ kind: 'ready', of, ...place }, sheet, rasters)).toBeNull();
-  expect(plannedTask(new OpenSheet(levelled, [info]), draft).wants({ ...work, rasters })).toEqual([]);
+  expect(finish(gathered(plannedTask(new OpenSheet(levelled, [info]), draft).wants({ ...work, rasters })))).toEqual([]);
   expect(await done(draft, levelled, rasters)).toEqual(expected);
 });
 

@@ -1,5 +1,5 @@
-import { colourCounts, convertNode, inkShares, planPieces, unscreened, type Node } from '@uvrant/core';
-import { row } from './planned';
+import { colourCounts, convertNode, inkShares, unscreened, type Node } from '@uvrant/core';
+import { inPieces, row } from './planned';
 
 /** Share of the sheet that each pass and each ink covers; colours of passes that should be ink. */
 export const inks = row('inks', {
@@ -9,7 +9,7 @@ export const inks = row('inks', {
     return {
       wants: (work) => {
         const colours = unscreened(open.sheet, graph).map(({ id }) => convertNode(graph.printed.get(id) as Node, 'colour'));
-        return [...graph.printed.values(), ...colours].flatMap((node) => planPieces(node, graph.region, work));
+        return inPieces([...graph.printed.values(), ...colours], graph.region, work);
       },
       *run(work) {
         return { ...(yield* inkShares(open.sheet, graph, work)), colours: yield* colourCounts(open.sheet, graph, work) };

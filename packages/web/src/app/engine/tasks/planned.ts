@@ -1,14 +1,38 @@
-import type { PlanWork, Region, Rendering, Sheet, TileName, Work } from '@uvrant/core';
-import { overlap, trueScale } from '@uvrant/core';
+import type { Node, PlanWork, Region, Rendering, Sheet, TileName, Work } from '@uvrant/core';
+import { overlap, planPieces, trueScale, wantsOf } from '@uvrant/core';
 import type { Results, Task, TilePlace } from '../protocol';
 import type { OpenSheet } from './open-sheet';
 
 /** Work that first says which tiles it needs, then renders. */
 export interface PlannedTask<R> {
-  readonly wants: (work: PlanWork) => TileName[];
+  /** The tiles, with nothing in between where it may stop for a while. */
+  readonly wants: (work: PlanWork) => Iterable<TileName | void>;
   readonly run: (work: Work) => Rendering<R>;
   /** Buffers of the result to be handed over. */
   readonly transfer: (result: R) => ArrayBuffer[];
+}
+
+/** Gathers what is wanted, stopping where it may. */
+export function* gathered(wants: Iterable<TileName | void>): Rendering<TileName[]> {
+  const names: TileName[] = [];
+  for (const name of wants) {
+    if (name) names.push(name);
+    else yield;
+  }
+  return names;
+}
+
+/** What rendering a region of some nodes wants, a block at a time. */
+export function* wantedBy(nodes: readonly Node[], region: Region, work: PlanWork): Generator<TileName | void> {
+  for (const node of nodes) yield* (yield* wantsOf(node, region, work)).tiles.values();
+}
+
+/** What reading some nodes piece by piece wants, a node at a time. */
+export function* inPieces(nodes: readonly Node[], region: Region, work: PlanWork): Generator<TileName | void> {
+  for (const node of nodes) {
+    yield* planPieces(node, region, work);
+    yield;
+  }
 }
 
 /** Which of a worker's pools a task keeps its rasters in; a true print keeps none. */

@@ -34,7 +34,14 @@ export const ready = row('ready', {
     const blocks = tilesOf(viewRegion(task, 1, graph.region), VIEW_TILE);
     const reads = (block: Region, work: PlanWork) => worksOn(graph, task.of).flatMap((node) => readBeside(graph.root, node, block, work));
     return {
-      wants: (work) => blocks.flatMap((block) => reads(block, work).flatMap(({ node, region }) => planWhole(node, region, work))),
+      *wants(work) {
+        for (const block of blocks) {
+          for (const { node, region } of reads(block, work)) {
+            yield* planWhole(node, region, work);
+            yield;
+          }
+        }
+      },
       *run(work): Rendering<null> {
         for (const block of blocks) {
           yield* scoped(work, function* (inside) {

@@ -1,6 +1,5 @@
 import {
   wantsOf,
-  plan,
   renderBytes,
   renderReduced,
   wearSums,
@@ -15,11 +14,11 @@ import {
 } from '@uvrant/core';
 import type { Pixels, TilePlace, TableTile } from '../protocol';
 import type { OpenSheet } from './open-sheet';
-import { row, viewRegion, type PlannedTask } from './planned';
+import { row, viewRegion, wantedBy, type PlannedTask } from './planned';
 
 /** A node's own pixels over a region. */
 export const pixelsOf = (node: PrintNode, region: Region): PlannedTask<Pixels> => ({
-  wants: (work) => plan(node, region, work),
+  wants: (work) => wantedBy([node], region, work),
   *run(work) {
     return { width: region.width, height: region.height, bytes: yield* renderBytes(node, region, work) };
   },
@@ -32,7 +31,7 @@ const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<Tab
   const region = viewRegion(place, by, graph.region);
   const isWorn = graph.wears.size > 0;
   return {
-    wants: (work) => [graph.root, ...(isWorn ? wornOf(graph) : [])].flatMap((node) => plan(node, region, work)),
+    wants: (work) => wantedBy([graph.root, ...(isWorn ? wornOf(graph) : [])], region, work),
     *run(work) {
       let worn: WearSums | null = isWorn ? { wears: {}, lettering: {} } : null;
       const read = function* (block: Region, inside: Work): Rendering<void> {
@@ -53,11 +52,11 @@ const draftTile = (open: OpenSheet, place: TilePlace): PlannedTask<TableTile> =>
   const region = viewRegion(place, 1, fine.region);
   let [graph, isFine] = [fine, true];
   return {
-    wants(work) {
-      const wants = wantsOf(fine.root, region, work, true);
+    *wants(work) {
+      const wants = yield* wantsOf(fine.root, region, work, true);
       isFine = !wants.isCold;
       graph = isFine ? fine : open.quickDraft(place.halvings);
-      return isFine ? [...wants.tiles.values()] : plan(graph.root, region, work);
+      yield* isFine ? wants.tiles.values() : wantedBy([graph.root], region, work);
     },
     *run(work) {
       return { ...(yield* pixelsOf(graph.root, region).run(work)), worn: null, isFine };

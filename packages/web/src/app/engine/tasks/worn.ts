@@ -1,25 +1,13 @@
-import {
-  bandsOf,
-  plan,
-  planPieces,
-  tilesOf,
-  VIEW_TILE,
-  wearSums,
-  wholeWearSums,
-  wornNodes,
-  addedSums,
-  scoped,
-  type WearSums,
-} from '@uvrant/core';
+import { bandsOf, tilesOf, VIEW_TILE, wearSums, wholeWearSums, wornNodes, addedSums, scoped, type WearSums } from '@uvrant/core';
 import { READING_BAND } from '../reading-band';
 import type { OpenSheet } from './open-sheet';
-import { row, type PlannedTask } from './planned';
+import { inPieces, row, wantedBy, type PlannedTask } from './planned';
 
 /** About, on the analysis raster. */
 const wornAbout = (open: OpenSheet): PlannedTask<WearSums> => {
   const graph = open.analysis;
   return {
-    wants: (work) => wornNodes(open.sheet, graph).flatMap((node) => planPieces(node, graph.region, work)),
+    wants: (work) => inPieces(wornNodes(open.sheet, graph), graph.region, work),
     run: (work) => wholeWearSums(open.sheet, graph, work),
     transfer: () => [],
   };
@@ -31,7 +19,7 @@ const wornBand = (open: OpenSheet, band: number): PlannedTask<WearSums> => {
   const region = bandsOf(graph.region, READING_BAND)[band];
   if (!region) throw new Error(`the sheet has no band ${band}`);
   return {
-    wants: (work) => wornNodes(open.sheet, graph).flatMap((node) => plan(node, region, work)),
+    wants: (work) => wantedBy(wornNodes(open.sheet, graph), region, work),
     *run(work) {
       let sums: WearSums = { wears: {}, lettering: {} };
       for (const tile of tilesOf(region, VIEW_TILE)) {
