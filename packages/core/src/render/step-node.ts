@@ -167,8 +167,7 @@ const printedIn = (
   kind: 'colour' | 'tone' | 'ink',
   colour: Rgb | undefined,
 ): Pick<Node, 'bounds' | 'lateBounds'> => {
-  if (!input.bounds && !input.lateBounds) return {};
-  if (declaration.printsIn) return { bounds: { box: declaration.printsIn(params, at), bare: bareOf(kind, colour) } };
+  if (declaration.printsIn) return input.bounds ? { bounds: { box: declaration.printsIn(params, at), bare: bareOf(kind, colour) } } : {};
   const spreads = declaration.reads ? (declaration.spreads?.(params, at) ?? null) : 0;
   return spreads === null ? {} : boundsAs(input, kind, colour, reach + Math.ceil(spreads * at.pxPerMm));
 };
