@@ -270,6 +270,23 @@ test('a mask grows and shrinks by its distance, and a feather keeps its half whe
   const row = (plane: Int16Array): number => plane.subarray(40 * 120, 41 * 120).reduce((sum, v) => sum + v / ONE, 0);
   expect(row(edged(half, region, { grow: 3, feather: 0 }, 4, kernels))).toBeCloseTo(72, 5);
   expect(row(edged(half, region, { grow: -3, feather: 0 }, 4, kernels))).toBeCloseTo(48, 5);
+  // A corner's arc, by distances in doubles: within half a step of a distance that is told as one of 16384 of the farthest.
+  const corner = Int16Array.from({ length: sizeOf(region) }, (_, i) => (i % 120 < 60 && i < 40 * 120 ? ONE : 0));
+  for (const grow of [5.3, -5.3]) {
+    const away = distancesTo(
+      Uint8Array.from(corner, (v) => ((v === ONE) === grow > 0 ? 1 : 0)),
+      120,
+      80,
+      40,
+    );
+    const exact = Array.from(away, (d) => {
+      const covered = Math.max(0, Math.min(1, 4 * Math.abs(grow) + 1 - d));
+      return grow > 0 ? covered : 1 - covered;
+    });
+    const found = edged(corner, region, { grow, feather: 0 }, 4, kernels);
+    const off = Array.from(found, (v, i) => Math.abs(v / ONE - (exact[i] as number)));
+    expect(Math.max(...off)).toBeLessThan((4 * 5.3 + 2) / ONE / 2 + 1 / ONE);
+  }
   const soft = edged(half, region, { grow: 0, feather: 4 }, 4, kernels);
   expect(Math.abs((soft[40 * 120 + 59] as number) + (soft[40 * 120 + 60] as number) - ONE)).toBeLessThanOrEqual(2);
   // A quarter of the feather is one standard deviation: 7.5 px from the edge lie 1.875 of them (normal tables: 0.0304).

@@ -1,7 +1,8 @@
 import { blurReach, blurred } from '../raster/blur';
-import { distancesTo } from '../raster/distance';
 import type { Kernels } from '../raster/kernels';
-import { HALF, ONE, type Region } from '../raster/raster';
+import type { Region } from '../raster/raster';
+import { toneTable } from '../steps/tone/table';
+import { remembering } from '../units/remember';
 
 /** A mask's edge, mm: how far it is grown (shrunk where negative), and how far it fades. */
 export interface EdgeDials {
@@ -25,26 +26,31 @@ export const edgeReach = (dials: EdgeDials, pxPerMm: number): number => {
   return (grown === 0 ? 0 : Math.ceil(Math.abs(grown)) + 2) + (sigma === 0 ? 0 : blurReach(sigma));
 };
 
-/** Grows a plane by `by` pixels (shrinks it if negative). The edge is where the coverage is ½. */
-const grownBy = (plane: Int16Array, { width, height }: Region, by: number): Int16Array => {
-  const outward = by > 0;
-  const set = new Uint8Array(plane.length);
-  for (let i = 0; i < plane.length; i++) set[i] = (plane[i] as number) >= HALF === outward ? 1 : 0;
-  const far = Math.abs(by);
-  const away = distancesTo(set, width, height, far + 2);
-  const out = new Int16Array(plane.length);
-  for (let i = 0; i < plane.length; i++) {
+/** Pixels beyond how far an edge moves that distances are told apart. */
+const BEYOND = 2;
+
+/** What an edge moved by so many pixels covers at each distance, a share of that and BEYOND. */
+const coveredAt = remembering(12, String, (by: number): Int16Array =>
+  toneTable((d) => {
+    const far = Math.abs(by);
     // An edge runs half a pixel outside the centre of the last pixel that is in.
-    const covered = Math.floor(Math.max(0, Math.min(1, far + 1 - (away[i] as number))) * ONE + 0.5);
-    out[i] = outward ? covered : ONE - covered;
-  }
-  return out;
+    const covered = Math.max(0, Math.min(1, far + 1 - d * (far + BEYOND)));
+    return by > 0 ? covered : 1 - covered;
+  }),
+);
+
+/** Grows a plane by `by` pixels (shrinks it if negative). The edge is where the coverage is ½. */
+const grownBy = (plane: Int16Array, region: Region, by: number, { arena, distance, table }: Kernels): Int16Array => {
+  const away = arena.plane(plane.length);
+  distance(plane, region, Math.abs(by) + BEYOND, by < 0, region, away);
+  table(away, coveredAt(by), away);
+  return away;
 };
 
 /** A plane with its edge grown and feathered; what lies nearer to its rim than `edgeReach` is not for use. */
 export const edged = (plane: Int16Array, region: Region, dials: EdgeDials, pxPerMm: number, kernels: Kernels): Int16Array => {
   const by = growPx(dials, pxPerMm);
   const sigma = sigmaPx(dials, pxPerMm);
-  const grown = by === 0 ? plane : grownBy(plane, region, by);
+  const grown = by === 0 ? plane : grownBy(plane, region, by, kernels);
   return sigma === 0 ? grown : blurred(grown, 1, region, sigma, kernels);
 };

@@ -1,7 +1,7 @@
 import { rendered } from '../nodes/node';
 import { planeOf, type Plane } from '../nodes/plane-nodes';
 import { keyOf } from '../nodes/key';
-import { uniformValue } from '../raster/uniform';
+import { isBlank, isSolid, uniformValue } from '../raster/uniform';
 import { edged, edgeReach, type EdgeDials } from './edge';
 import { cleaned, speckReach } from '../raster/specks';
 
@@ -24,6 +24,6 @@ export const edgedNode = (plane: Plane, dials: EdgeDials, pxPerMm: number): Plan
   return planeOf(keyOf('edged', { dials, pxPerMm }, [plane]), [plane], reach, 'dear', function* (_, work, wide) {
     const { tone } = yield* rendered(plane, wide, work);
     yield;
-    return edged(tone, wide, dials, pxPerMm, work.kernels);
+    return isBlank(tone) || isSolid(tone) ? tone : edged(tone, wide, dials, pxPerMm, work.kernels);
   });
 };

@@ -4,6 +4,7 @@ import { crop, grow } from '../raster/region';
 import { blankPlane, isBlank, isSolid, uniformPlane, uniformValue } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
 import type { Join } from '../sheet/model';
+import { remembering } from '../units/remember';
 import { convertNode, boundsAs } from './convert-node';
 import { keyOf } from './key';
 import { rendered, wantOnce, type Node, type Rendering, type Work } from './node';
@@ -138,6 +139,13 @@ export const joinedNode = (before: Plane, mask: Plane, join: Join): Plane =>
     return out;
   });
 
+/** A table of what is left where something is, and where nothing is. */
+const leftBy = remembering(8, String, (by: number): Int16Array => {
+  const table = new Int16Array(ONE + 1).fill(ONE - by);
+  table[0] = ONE;
+  return table;
+});
+
 /** What a reduction (0 … ONE) leaves of a wear wherever something is at all, faint rims included; all of it elsewhere. */
 export const reducedNode = (there: Plane, by: number): Plane =>
   planeOf(keyOf('reduced', by, [there]), [there], 0, 'never', function* (region, work) {
@@ -145,7 +153,7 @@ export const reducedNode = (there: Plane, by: number): Plane =>
     const uniform = uniformValue(tone);
     if (uniform !== null) return uniformPlane(tone.length, uniform > 0 ? ONE - by : ONE);
     const out = work.kernels.arena.plane(tone.length);
-    for (let i = 0; i < out.length; i++) out[i] = (tone[i] as number) > 0 ? ONE - by : ONE;
+    work.kernels.table(tone, leftBy(by), out);
     return out;
   });
 
