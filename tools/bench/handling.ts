@@ -3,7 +3,7 @@ import {
   AT_REST,
   cleaned,
   finish,
-  guided,
+  guidedBytes,
   ONE,
   paintStrokes,
   pathOf,
@@ -67,6 +67,9 @@ export const handlingRows = async (kernels: Kernels): Promise<void> => {
   const painted = await best(() => finish(paintStrokes(new Int16Array(900 * 1200), draft, strokes, AT_REST, 50 / 25.4, kernels)));
   say('painted mask of 200 strokes, 900 × 1200 px', painted, 'every tip in turn');
   const hard = Int16Array.from(tone, (v) => (v > ONE / 2 ? ONE : 0));
-  say('guided filter, colour guide, window 41 px', await best(() => guided([tone, tone, tone], hard, SIDE, SIDE, 20, 1e-6)), '');
+  const filter = { width: SIDE, height: SIDE, reach: 20, epsilon: 1e-6 };
+  const soft = new Int16Array(SIDE * SIDE);
+  const filtered = (): void => kernels.guided(rusty, hard, filter, [0, SIDE], new Uint8Array(guidedBytes(filter)), soft);
+  say('guided filter, colour guide, window 41 px', await best(filtered), '');
   for (const { name } of SURFACES) say(`surface: ${name}, 300 ppi`, (await timed(() => surface(name))) / MEGAPIXELS, 'a megapixel');
 };

@@ -79,7 +79,7 @@ export * from './raster/distance';
 export * from './raster/dither';
 export * from './raster/fax-words';
 export * from './raster/filter';
-export * from './raster/guided';
+export * from './raster/box-sums';
 export * from './raster/kernels';
 export * from './raster/measure';
 export * from './raster/place';

@@ -1,4 +1,4 @@
-import { cleanedEdge, ONE, type ColourRaster } from '../src';
+import { cleanedEdge, finish, ONE, type ColourRaster } from '../src';
 
 const SIDE = 96;
 const region = { x: 0, y: 0, width: SIDE, height: SIDE };
@@ -35,7 +35,7 @@ test('a hard cut loses the ground that is mixed into its edge', () => {
   const { seen, share } = scene();
   // Cut where a third of a pixel is the subject's: its edge holds much of the ground.
   const coverage = Int16Array.from(share, (value) => (value >= 1 / 3 ? ONE : 0));
-  const cleaned = cleanedEdge(seen, coverage, 6, 1);
+  const cleaned = finish(cleanedEdge(seen, coverage, 6, 1));
   const isEdge = (i: number): boolean => coverage[i] === ONE && share[i]! < 0.99;
   expect(fringe(seen.data, isEdge)).toBeGreaterThan(1500);
   expect(fringe(cleaned.data, isEdge)).toBeLessThan(0.02 * fringe(seen.data, isEdge));
@@ -44,7 +44,7 @@ test('a hard cut loses the ground that is mixed into its edge', () => {
 test('what lies outside the coverage, and further inside than the edge, stays as it is', () => {
   const { seen, share } = scene((x, y) => ((x + y) % 8 < 4 ? SUBJECT : [13000, 8000, 5000]));
   const coverage = Int16Array.from(share, (value) => (value > 0.5 ? ONE : 0));
-  const { data } = cleanedEdge(seen, coverage, 4, 1);
+  const { data } = finish(cleanedEdge(seen, coverage, 4, 1));
   for (let i = 0; i < SIDE * SIDE; i++) {
     const inside = Math.hypot((i % SIDE) - 48, Math.floor(i / SIDE) - 48) < 24;
     if (coverage[i] === 0 || inside) expect([...data.slice(4 * i, 4 * i + 4)]).toEqual([...seen.data.slice(4 * i, 4 * i + 4)]);
@@ -53,16 +53,16 @@ test('what lies outside the coverage, and further inside than the edge, stays as
 
 test('where all is covered, or subject and ground are alike, nothing changes', () => {
   const { seen, share } = scene();
-  expect(cleanedEdge(seen, new Int16Array(share.length).fill(ONE), 4, 1)).toBe(seen);
+  expect(finish(cleanedEdge(seen, new Int16Array(share.length).fill(ONE), 4, 1))).toBe(seen);
   const even = { ...seen, data: Int16Array.from(seen.data, (_, i) => (i % 4 === 3 ? ONE : 8000)) };
   const coverage = Int16Array.from(share, (value) => (value > 0.5 ? ONE : 0));
-  expect(cleanedEdge(even, coverage, 4, 1).data).toEqual(even.data);
+  expect(finish(cleanedEdge(even, coverage, 4, 1)).data).toEqual(even.data);
 });
 
 test('soft coverage and its colours make up the same subject on any other ground', () => {
   const { seen, share } = scene();
   const coverage = Int16Array.from(share, (value) => Math.round(value * ONE));
-  const { data } = cleanedEdge(seen, coverage, 6, 1);
+  const { data } = finish(cleanedEdge(seen, coverage, 6, 1));
   const white = 16000;
   for (let i = 0; i < SIDE * SIDE; i++) {
     if (share[i]! < 0.05) continue;

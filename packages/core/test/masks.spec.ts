@@ -3,7 +3,7 @@ import {
   distancesTo,
   edged,
   foregroundColours,
-  guided,
+  guidedBytes,
   ONE,
   otsuBin,
   paintStrokes,
@@ -155,7 +155,10 @@ describe('guided filter', () => {
       );
       return { a, b: p - a.reduce((sum, v, c) => sum + v * mu[c]!, 0) };
     };
-    const ours = guided(guide, plane, width, height, reach, epsilon);
+    const ours = new Int16Array(plane.length);
+    const filter = { width, height, reach, epsilon };
+    const colours = Int16Array.from({ length: 4 * plane.length }, (_, i) => guide[i % 4]?.[i >> 2] ?? ONE);
+    kernels.guided(colours, plane, filter, [0, height], new Uint8Array(guidedBytes(filter)), ours);
     for (const [x, y] of [
       [12, 10],
       [20, 17],
@@ -186,10 +189,10 @@ describe('guided filter', () => {
     }
     const seen = { kind: 'colour' as const, region, data };
     const rough = Int16Array.from(alpha, (_, i) => (Math.hypot((i % side) - 60, Math.floor(i / side) - 60) < 38 ? ONE : 0));
-    const found = softEdges(seen, rough, null, 20, 1);
+    const found = finish(softEdges(seen, rough, null, 20, 1, kernels));
     const off = (plane: ArrayLike<number>): number => alpha.reduce((sum, a, i) => sum + Math.abs(a - plane[i]! / ONE), 0) / alpha.length;
     expect(off(found)).toBeLessThan(0.25 * off(rough));
-    const freed = foregroundColours(seen, found, 20, 1);
+    const freed = finish(foregroundColours(seen, found, 20, 1, kernels));
     const fringe = (of: Int16Array): number => {
       let [sum, count] = [0, 0];
       for (let i = 0; i < alpha.length; i++) {

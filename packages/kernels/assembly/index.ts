@@ -1,5 +1,7 @@
 export { blend, layInk } from './blend';
 export { castMetal } from './cast-metal';
+export { guided } from './guided';
+export { unmixed } from './unmixed';
 export { broughtBack } from './brought-back';
 export { cellTones } from './cells';
 export { channels } from './channels';

@@ -211,6 +211,8 @@ export interface KernelExports {
   ): void;
   cube(rgba: N, pixels: N, values: N, tone: N, coverage: N): void;
   distance(plane: N, width: N, height: N, most: N, outside: N, left: N, top: N, across: N, down: N, columns: N, room: N, out: N): void;
+  guided(guide: N, plane: N, width: N, height: N, reach: N, epsilon: N, from: N, to: N, state: N, out: N): void;
+  unmixed(rgba: N, coverage: N, width: N, height: N, reach: N, sure: N, none: N, from: N, to: N, state: N, out: N): void;
   lifted(base: N, first: N, second: N, count: N, table: N, out: N): void;
   multiplyAdd(first: N, second: N, third: N, count: N, out: N): void;
   modulated(first: N, second: N, count: N, table: N, out: N): void;

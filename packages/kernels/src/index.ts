@@ -228,6 +228,18 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         wasm.distance(arena.read(plane), width, height, most, Number(outside), ...to);
       }),
 
+    guided: (guide, plane, { width, height, reach, epsilon }, [from, to], state, out) =>
+      call(() => {
+        const [by, of] = [arena.read(guide), arena.read(plane)];
+        wasm.guided(by, of, width, height, reach, epsilon, from, to, arena.change(state), arena.change(out));
+      }),
+
+    unmixed: (rgba, coverage, { width, height, reach, sure, none }, [from, to], state, out) =>
+      call(() => {
+        const planes = [arena.read(rgba), arena.read(coverage)] as const;
+        wasm.unmixed(...planes, width, height, reach, sure, none, from, to, arena.change(state), arena.change(out));
+      }),
+
     moved: (plane, channels, from, ways, box, beyond, { x, y, width, height }, out) =>
       call(() => {
         wasm.moved(

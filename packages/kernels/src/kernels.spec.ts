@@ -21,7 +21,9 @@ import {
   NOISE_STRIDE,
   ONE,
   referenceKernels,
+  guidedBytes,
   screenGrid,
+  unmixedBytes,
   cellLayout,
   SCATTER_SIDE,
   SHAPE_NUMBERS,
@@ -443,6 +445,20 @@ function planeResults(
     to.fill(0).set(slopes);
     to.set(offsets, pixels);
   });
+  const filter = { width, height, reach: 5, epsilon: 1e-6 };
+  const unmixing = { width, height, reach: 4, sure: 15892, none: 492 };
+  const inRows = (run: (rows: readonly [number, number]) => void): void => {
+    for (let from = 0; from < height; from += 17) run([from, Math.min(height, from + 17)]);
+  };
+  made('guided', 1, (to) => {
+    const state = new Uint8Array(guidedBytes(filter));
+    inRows((rows) => kernels.guided(rgba, tone, filter, rows, state, to));
+  });
+  made('unmixed', 4, (to) => {
+    to.set(rgba);
+    const state = new Uint8Array(unmixedBytes(unmixing));
+    inRows((rows) => kernels.unmixed(rgba, gaps, unmixing, rows, state, to));
+  });
   const grid = screenGrid(7.3, 22.5);
   const ranks = Float64Array.from({ length: DISSOLVE_RANKS + 1 }, (_, i) => (i / DISSOLVE_RANKS) ** 1.5);
   const fibres = { cos: 12 / 13, sin: 5 / 13, long: 0.5, broad: 0.14, seed: 4129, ranks };
@@ -669,6 +685,9 @@ const CHANGES = [
   ['planes.ts', 'HAS_WHOLE: i32 = 2', 'HAS_WHOLE: i32 = 1'],
   ['relit.ts', '0.2126 * <f64>r', '0.2125 * <f64>r'],
   ['detail.ts', '(whole >> 1)', '(whole >> 2)'],
+  ['guided.ts', '0, 0, 0, 1), v128', '0, 0, 1, 1), v128'],
+  ['guided.ts', 'next - 2 * reach - 1', 'next - 2 * reach'],
+  ['unmixed.ts', 'y - reach - 1', 'y - reach'],
   ['dissolve.ts', 'RANKS: i32 = 1024', 'RANKS: i32 = 1000'],
   ['cast-metal.ts', '0.62', '0.61'],
   ['cast-metal.ts', 'blue, covered, 0, 4', 'blue, covered, 0, 5'],

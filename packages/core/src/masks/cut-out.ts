@@ -65,14 +65,14 @@ export const softEdgeNode = (picture: Node<'colour'>, rough: Plane, widened: Pla
     const { tone } = yield* rendered(rough, wide, work);
     const more = widened ? (yield* rendered(widened, wide, work)).tone : null;
     yield;
-    return softEdges(seen, tone, more, bandMm, pxPerMm);
+    return yield* softEdges(seen, tone, more, bandMm, pxPerMm, work.kernels);
   });
 };
 
 /** A picture in the subject's own colours, where it was cut out with soft edges. */
 const foregroundNode = (picture: Node<'colour'>, coverage: Plane, bandMm: number, pxPerMm: number): Node<'colour'> =>
-  recolouredNode('foreground', { bandMm, pxPerMm }, picture, coverage, foregroundReach(bandMm, pxPerMm), (seen, tone) =>
-    foregroundColours(seen, tone, bandMm, pxPerMm),
+  recolouredNode('foreground', { bandMm, pxPerMm }, picture, coverage, foregroundReach(bandMm, pxPerMm), (seen, tone, kernels) =>
+    foregroundColours(seen, tone, bandMm, pxPerMm, kernels),
   );
 
 /** True for an outline that encloses something. */

@@ -1,7 +1,7 @@
 import type { Node } from '../nodes/node';
 import type { Plane } from '../nodes/plane-nodes';
 import { distancesTo } from '../raster/distance';
-import { weightedMeans } from '../raster/guided';
+import { weightedMeans } from '../raster/box-sums';
 import { ONE, type ColourRaster } from '../raster/raster';
 import { recolouredNode } from './recoloured-node';
 import { channelsOf, NONE, SURE } from './soft-edges';
@@ -27,7 +27,12 @@ export const cleanedReach = (edgeMm: number, pxPerMm: number): number => {
  * α how far C lies from B to S (its projection on the line between them, 0 … 1), no more than the coverage. F is C + (1 − α)·(S − B):
  * what remains without the ground, made up with S. Common practice of keying; α as in Mishima's colour line.
  */
-export const cleanedEdge = (picture: ColourRaster, coverage: Int16Array, edgeMm: number, pxPerMm: number): ColourRaster => {
+export function* cleanedEdge(
+  picture: ColourRaster,
+  coverage: Int16Array,
+  edgeMm: number,
+  pxPerMm: number,
+): Generator<void, ColourRaster, void> {
   const { width, height } = picture.region;
   const { edge, window } = reachOf(edgeMm, pxPerMm);
   const none = Uint8Array.from(coverage, (value) => (value <= NONE ? 1 : 0));
@@ -35,8 +40,14 @@ export const cleanedEdge = (picture: ColourRaster, coverage: Int16Array, edgeMm:
   const away = distancesTo(none, width, height, edge + 1);
   const inner = Uint8Array.from(coverage, (value, i) => (value >= SURE && (away[i] as number) > edge ? 1 : 0));
   const planes = channelsOf(picture);
-  const subjects = planes.map((plane) => weightedMeans(plane, inner, width, height, window));
-  const grounds = planes.map((plane) => weightedMeans(plane, none, width, height, window));
+  yield;
+  const [subjects, grounds]: [Float64Array[], Float64Array[]] = [[], []];
+  for (const plane of planes) {
+    subjects.push(weightedMeans(plane, inner, width, height, window));
+    yield;
+    grounds.push(weightedMeans(plane, none, width, height, window));
+    yield;
+  }
   const data = picture.data.slice();
   for (let i = 0; i < coverage.length; i++) {
     if (none[i] || (away[i] as number) > edge || (subjects[0]?.[i] as number) < 0 || (grounds[0]?.[i] as number) < 0) continue;
@@ -55,7 +66,7 @@ export const cleanedEdge = (picture: ColourRaster, coverage: Int16Array, edgeMm:
     }
   }
   return { ...picture, data };
-};
+}
 
 /** A picture with the edge of what a plane covers cleaned of its ground. */
 export const cleanedEdgeNode = (picture: Node<'colour'>, coverage: Plane, edgeMm: number, pxPerMm: number): Node<'colour'> =>

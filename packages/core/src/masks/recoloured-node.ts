@@ -1,6 +1,7 @@
 import { keyOf } from '../nodes/key';
-import { rendered, wantOnce, type Node } from '../nodes/node';
+import { rendered, wantOnce, type Node, type Rendering } from '../nodes/node';
 import type { Plane } from '../nodes/plane-nodes';
+import type { Kernels } from '../raster/kernels';
 import type { ColourRaster } from '../raster/raster';
 import { crop, grow } from '../raster/region';
 
@@ -11,7 +12,7 @@ export const recolouredNode = (
   picture: Node<'colour'>,
   coverage: Plane,
   reach: number,
-  recoloured: (seen: ColourRaster, coverage: Int16Array) => ColourRaster,
+  recoloured: (seen: ColourRaster, coverage: Int16Array, kernels: Kernels) => Rendering<ColourRaster>,
 ): Node<'colour'> => ({
   key: keyOf(name, dials, [picture, coverage]),
   kind: 'colour',
@@ -24,6 +25,7 @@ export const recolouredNode = (
     const seen = yield* rendered(picture, wide, work);
     const { tone } = yield* rendered(coverage, wide, work);
     yield;
-    return { kind: 'colour', region, data: crop(recoloured(seen, tone).data, wide, region, work.kernels.arena, 4) };
+    const { data } = yield* recoloured(seen, tone, work.kernels);
+    return { kind: 'colour', region, data: crop(data, wide, region, work.kernels.arena, 4) };
   },
 });

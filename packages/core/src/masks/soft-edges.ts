@@ -1,6 +1,7 @@
-import { distancesTo } from '../raster/distance';
-import { guided, weightedMeans } from '../raster/guided';
-import { HALF, ONE, type ColourRaster } from '../raster/raster';
+import { guidedBytes, unmixedBytes, type Kernels } from '../raster/kernels';
+import { ONE, type ColourRaster, type Region } from '../raster/raster';
+import { isBlank } from '../raster/uniform';
+import { remembering } from '../units/remember';
 
 /** Smoothing of the guided filter, on values 0 … 1: that of its paper's matting example. */
 const EPSILON = 1e-6;
@@ -31,68 +32,94 @@ export const channelsOf = ({ data }: ColourRaster): readonly [Int16Array, Int16A
   return planes;
 };
 
+/** Pixels that are gone through at a go. */
+const STRETCH = 2 ** 16;
+
+/** A table that is all up to the share of `half` of half + 1, and nothing beyond. */
+const nearTable = remembering(8, String, (half: number): Int16Array => {
+  const table = new Int16Array(ONE + 1);
+  return table.fill(ONE, 0, Math.floor((half / (half + 1)) * ONE + 0.5) + 1);
+});
+
+/** The band along a rough outline, and where it was widened: all or nothing. */
+function* bandOf(
+  rough: Int16Array,
+  widened: Int16Array | null,
+  half: number,
+  region: Region,
+  kernels: Kernels,
+): Generator<void, Int16Array, void> {
+  const { arena } = kernels;
+  const [toInside, toOutside] = [arena.plane(rough.length), arena.plane(rough.length)];
+  for (const [away, isOutside] of [
+    [toInside, false],
+    [toOutside, true],
+  ] as const) {
+    kernels.distance(rough, region, half + 1, isOutside, region, away);
+    yield;
+    kernels.table(away, nearTable(half), away);
+  }
+  kernels.multiply(toInside, toOutside, toInside);
+  if (!widened || isBlank(widened)) return toInside;
+  const more = arena.plane(rough.length);
+  kernels.cut(widened, more);
+  kernels.combined(toInside, 1, more, 1, 0, 0, more);
+  return more;
+}
+
 /** Coverage with the picture's own soft edges in a band along a rough outline, and where the band was widened. */
-export const softEdges = (
+export function* softEdges(
   picture: ColourRaster,
   rough: Int16Array,
   widened: Int16Array | null,
   bandMm: number,
   pxPerMm: number,
-): Int16Array => {
-  const { width, height } = picture.region;
+  kernels: Kernels,
+): Generator<void, Int16Array, void> {
+  const { region } = picture;
+  const { arena } = kernels;
   const { half, window } = softReach(bandMm, pxPerMm);
-  const inside = new Uint8Array(rough.length);
-  const outside = new Uint8Array(rough.length);
-  for (let i = 0; i < rough.length; i++) {
-    inside[i] = (rough[i] as number) >= HALF ? 1 : 0;
-    outside[i] = 1 - (inside[i] as number);
+  const band = yield* bandOf(rough, widened, half, region, kernels);
+  if (kernels.extent(band) === 'bare') return rough;
+  const filter = { width: region.width, height: region.height, reach: window, epsilon: EPSILON };
+  const state = arena.bytes(guidedBytes(filter)).fill(0);
+  const fine = arena.plane(rough.length);
+  for (const rows of rowsOf(region)) {
+    kernels.guided(picture.data, rough, filter, rows, state, fine);
+    yield;
   }
-  const toInside = distancesTo(inside, width, height, half + 1);
-  const toOutside = distancesTo(outside, width, height, half + 1);
-  const near = new Uint8Array(rough.length);
-  let any = 0;
-  for (let i = 0; i < near.length; i++) {
-    const isNear = (toInside[i] as number) <= half && (toOutside[i] as number) <= half;
-    any |= near[i] = isNear || (widened && (widened[i] as number) >= HALF) ? 1 : 0;
-  }
-  if (any === 0) return rough;
-  const fine = guided(channelsOf(picture), rough, width, height, window, EPSILON);
-  const out = rough.slice();
-  for (let i = 0; i < out.length; i++) if (near[i]) out[i] = fine[i] as number;
+  const out = arena.plane(rough.length);
+  kernels.mix(rough, fine, 1, ONE, band, out);
   return out;
-};
+}
+
+/** Rows of a region, some at a go. */
+function* rowsOf({ width, height }: Region): Generator<readonly [number, number], void, void> {
+  const rows = Math.max(1, Math.floor(STRETCH / width));
+  for (let from = 0; from < height; from += rows) yield [from, Math.min(height, from + rows)];
+}
 
 /** Pixels around a pixel that are read to unmix its colour. */
 export const foregroundReach = (bandMm: number, pxPerMm: number): number => softReach(bandMm, pxPerMm).window;
 
-/**
- * Unmixes the subject's colour F from what is seen, C = α·F + (1 − α)·B. B is the mean of nearby pixels with α = 0. F is
- * α · (C − (1 − α)·B)/α + (1 − α)·S: what remains without the ground, mixed with S, the mean of nearby pixels with α = 1, which is
- * steadier where α is small.
- */
-export const foregroundColours = (picture: ColourRaster, coverage: Int16Array, bandMm: number, pxPerMm: number): ColourRaster => {
-  const { width, height } = picture.region;
-  const reach = foregroundReach(bandMm, pxPerMm);
-  const sure = new Uint8Array(coverage.length);
-  const none = new Uint8Array(coverage.length);
-  let between = 0;
-  for (let i = 0; i < coverage.length; i++) {
-    sure[i] = (coverage[i] as number) >= SURE ? 1 : 0;
-    none[i] = (coverage[i] as number) <= NONE ? 1 : 0;
-    between |= 1 - (sure[i] as number) - (none[i] as number);
-  }
-  if (between === 0) return picture;
-  const data = picture.data.slice();
-  for (const [c, plane] of channelsOf(picture).entries()) {
-    const subject = weightedMeans(plane, sure, width, height, reach);
-    const ground = weightedMeans(plane, none, width, height, reach);
-    for (let i = 0; i < coverage.length; i++) {
-      if (sure[i] || none[i] || (subject[i] as number) < 0 || (ground[i] as number) < 0) continue;
-      const alpha = (coverage[i] as number) / ONE;
-      const left = ((plane[i] as number) - (1 - alpha) * (ground[i] as number)) / alpha;
-      const own = alpha * left + (1 - alpha) * (subject[i] as number);
-      data[4 * i + c] = Math.floor(Math.max(0, Math.min(picture.data[4 * i + 3] as number, own)) + 0.5);
-    }
+/** A picture in the colours of the subject that a coverage has, without its ground's where it is between. */
+export function* foregroundColours(
+  picture: ColourRaster,
+  coverage: Int16Array,
+  bandMm: number,
+  pxPerMm: number,
+  kernels: Kernels,
+): Generator<void, ColourRaster, void> {
+  if (kernels.extent(coverage) !== 'soft') return picture;
+  const { region } = picture;
+  const { arena } = kernels;
+  const unmixing = { width: region.width, height: region.height, reach: foregroundReach(bandMm, pxPerMm), sure: SURE, none: NONE };
+  const data = arena.plane(picture.data.length);
+  data.set(picture.data);
+  const state = arena.bytes(unmixedBytes(unmixing)).fill(0);
+  for (const rows of rowsOf(region)) {
+    kernels.unmixed(picture.data, coverage, unmixing, rows, state, data);
+    yield;
   }
   return { ...picture, data };
-};
+}

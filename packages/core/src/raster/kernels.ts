@@ -372,6 +372,29 @@ export interface OutlineEdges {
   readonly most: number;
 }
 
+/** A guided filter over a plane: windows of 2 · reach + 1 pixels, and what variance counts as none, of values 0 … 1. */
+export interface GuidedFilter {
+  readonly width: number;
+  readonly height: number;
+  readonly reach: number;
+  readonly epsilon: number;
+}
+
+/** How a subject's colours are found: within so many pixels, from pixels of at least `sure` and of at most `none` coverage. */
+export interface Unmixing {
+  readonly width: number;
+  readonly height: number;
+  readonly reach: number;
+  readonly sure: number;
+  readonly none: number;
+}
+
+/** Bytes that unmixing needs between its rows: sums of each column. */
+export const unmixedBytes = ({ width }: Unmixing): number => 64 * width;
+
+/** Bytes that a guided filter needs between its rows: sums of each column, and the last rows of coefficients. */
+export const guidedBytes = ({ width, reach }: GuidedFilter): number => 16 + width * (128 + 32 + 32 * (2 * reach + 2));
+
 export interface Kernels {
   /** Where rasters of the rendering under way live. */
   readonly arena: Arena;
@@ -432,6 +455,37 @@ export interface Kernels {
    * `most` px, beyond which it is ONE, over a window within the plane's region. What lies beyond the region does not count.
    */
   readonly distance: (plane: Int16Array, region: Region, most: number, outside: boolean, window: Region, out: Int16Array) => void;
+
+  /**
+   * Rows of a plane, from one to before another, through the guided filter with a colour guide (premultiplied RGBA). K. He, J. Sun, X. Tang,
+   * Guided image filtering, ECCV 2010, equations 14–16: aₖ = (Σₖ + εU)⁻¹(mean(I·p) − μₖp̄ₖ), bₖ = p̄ₖ − aₖᵀμₖ, qᵢ = āᵢᵀIᵢ + b̄ᵢ. Rows are asked
+   * for in order from the first on; `state` has `guidedBytes` bytes, cleared before the first. Nearer to the rim than twice the reach the
+   * result is not for use.
+   */
+  readonly guided: (
+    guide: Int16Array,
+    plane: Int16Array,
+    filter: GuidedFilter,
+    rows: readonly [from: number, to: number],
+    state: Uint8Array,
+    out: Int16Array,
+  ) => void;
+
+  /**
+   * Rows of a picture (premultiplied RGBA), from one to before another, in the colours of its subject alone: what is seen where coverage is
+   * between is taken as C = α·F + (1 − α)·B, B being the mean of pixels nearby that are surely the ground's. F is α · (C − (1 − α)·B)/α +
+   * (1 − α)·S: what remains without the ground, mixed with S, the mean of those that are surely the subject's, which is steadier where α is
+   * small. Rows are asked for in order from the first on; `state` has `unmixedBytes` bytes, cleared before the first. `out` is the picture
+   * as it came.
+   */
+  readonly unmixed: (
+    rgba: Int16Array,
+    coverage: Int16Array,
+    unmixing: Unmixing,
+    rows: readonly [from: number, to: number],
+    state: Uint8Array,
+    out: Int16Array,
+  ) => void;
 
   /**
    * Each pixel of a region from the place that the ways lead to, by Catmull–Rom; of `from` all within `box` is as it is, and what is

@@ -27,6 +27,8 @@ import { strokes } from './strokes';
 import { broughtBack } from './brought-back';
 import { ramp } from './ramp-way';
 import { shadedBy } from './shaded-by';
+import { guided } from './guided';
+import { unmixed } from './unmixed';
 import { faxed } from './faxed';
 import { lzwed } from './lzwed';
 import { plateBytes } from './plate-bytes';
@@ -73,6 +75,7 @@ export const referenceKernels: Kernels = {
   cube,
   dissolve,
   glint,
+  guided,
   lineScreen,
   shaded,
   spotScreen,
@@ -82,6 +85,7 @@ export const referenceKernels: Kernels = {
   plateBytes,
   ramp,
   shadedBy,
+  unmixed,
   upFiltered,
 
   distance(plane, region, most, outside, window, out) {
