@@ -1,3 +1,4 @@
+import { added } from './column-sums';
 import { ONE } from './depth';
 
 /*
@@ -24,14 +25,6 @@ function counted(sums: usize, rgba: usize, plane: usize, isAway: bool): void {
   added(sums + 32, i32x4.mul(four, grey), isAway);
   added(sums + 64, i32x4.mul(v128.shuffle<i32>(four, four, 0, 0, 0, 1), v128.shuffle<i32>(four, four, 0, 1, 2, 1)), isAway);
   added(sums + 96, i32x4.mul(v128.shuffle<i32>(four, four, 1, 2, 2, 2), v128.shuffle<i32>(four, four, 2, 2, 2, 2)), isAway);
-}
-
-// @ts-ignore: decorator
-@inline
-function added(sums: usize, values: v128, isAway: bool): void {
-  const four = isAway ? i32x4.neg(values) : values;
-  v128.store(sums, f64x2.add(v128.load(sums), f64x2.convert_low_i32x4_s(four)));
-  v128.store(sums, f64x2.add(v128.load(sums, 16), f64x2.convert_low_i32x4_s(v128.shuffle<i64>(four, four, 1, 1))), 16);
 }
 
 function countedRow(columns: usize, guide: usize, plane: usize, width: i32, isAway: bool): void {

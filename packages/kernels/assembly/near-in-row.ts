@@ -1,4 +1,5 @@
 import { ONE } from './depth';
+import { entriesAt } from './table';
 
 /** Distances up to which squares are words of 16 bits. */
 export const NEAR: f64 = 255;
@@ -75,7 +76,7 @@ export function nearInRow(
       const sides = i16x8.min_u(v128.load(at - step), v128.load(at + step));
       nearest = i16x8.min_u(nearest, i16x8.add_sat_u(sides, square));
     }
-    const found = sharesAt(shares, i16x8.min_u(nearest, most));
+    const found = entriesAt(shares, i16x8.min_u(nearest, most));
     if (x + LANES <= across) v128.store(out + (<usize>x << 1), found);
     else {
       v128.store(squares, found);
@@ -88,18 +89,4 @@ export function nearInRow(
 @inline
 function isThere(row: usize, x: i32): bool {
   return load<i16>(row + (<usize>x << 1)) != NONE;
-}
-
-// @ts-ignore: decorator
-@inline
-function sharesAt(shares: usize, squares: v128): v128 {
-  let found = v128.load16_splat(shares + (<usize>i16x8.extract_lane_u(squares, 0) << 1));
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 1) << 1), found, 1);
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 2) << 1), found, 2);
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 3) << 1), found, 3);
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 4) << 1), found, 4);
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 5) << 1), found, 5);
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 6) << 1), found, 6);
-  found = v128.load16_lane(shares + (<usize>i16x8.extract_lane_u(squares, 7) << 1), found, 7);
-  return found;
 }

@@ -1,3 +1,4 @@
+import { added } from './column-sums';
 import { ONE } from './depth';
 
 // Colours of a subject without those of its ground, a row at a time; sums of windows run down the columns and along the row.
@@ -11,10 +12,7 @@ const SUMS: usize = 64;
 function counted(sums: usize, rgba: usize, coverage: i32, sure: i32, none: i32, isAway: bool): void {
   if (coverage > none && coverage < sure) return;
   const values = i32x4.replace_lane(i32x4.extend_low_i16x8_s(v128.load64_zero(rgba)), 3, 1);
-  const four = isAway ? i32x4.neg(values) : values;
-  const at = coverage <= none ? sums + 32 : sums;
-  v128.store(at, f64x2.add(v128.load(at), f64x2.convert_low_i32x4_s(four)));
-  v128.store(at, f64x2.add(v128.load(at, 16), f64x2.convert_low_i32x4_s(v128.shuffle<i64>(four, four, 1, 1))), 16);
+  added(coverage <= none ? sums + 32 : sums, values, isAway);
 }
 
 function countedRow(columns: usize, rgba: usize, coverage: usize, width: i32, sure: i32, none: i32, isAway: bool): void {

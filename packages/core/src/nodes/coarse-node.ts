@@ -4,7 +4,7 @@ import { rowsWithInk } from '../raster/rows-with-ink';
 import { overlap, paste, regionName, tilesOf } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { Kernels } from '../raster/kernels';
-import { bareOf } from './convert-node';
+import { bareOf, boundsAs } from './convert-node';
 import { keyOf } from './key';
 import { rendered, scoped, wantOnce, type Node, type Rendering, type Work } from './node';
 import { cropped, settled, type Planes } from './rasters';
@@ -64,25 +64,12 @@ export const coarseNode = (input: Node<'tone'>, shift: number, through: Through 
         return settled(reducedTone(fine, region, shift, through, inside.kernels), inside.kernels) as ToneRaster;
       }),
   };
-  return inTiles(tile, side, coarseBounds(input, shift));
+  const bounds = boundsAs(input, 'tone', undefined, (box) => coarseRegion(box, shift));
+  return inTiles(tile, side, bounds);
 };
-
-/** The bounds of a coarse grid of a node, in its own pixels. */
-const coarseBounds = ({ bounds, lateBounds }: Node, shift: number): Lying => {
-  const bare = bareOf<'tone'>('tone');
-  if (bounds) return { bounds: { box: coarseRegion(bounds.box, shift), bare } };
-  if (!lateBounds) return {};
-  const boxAt = (work: Work): Region | null => {
-    const box = lateBounds.boxAt(work);
-    return box && coarseRegion(box, shift);
-  };
-  return { lateBounds: { boxAt, bare } };
-};
-
-type Lying = Pick<Node<'tone'>, 'bounds' | 'lateBounds'>;
 
 /** A plane out of whole tiles of a node, which keeps them: neighbours do not make them anew. */
-export const inTiles = (tile: Node<'tone'>, side: number, bounds: Lying = {}): Node<'tone'> => ({
+export const inTiles = (tile: Node<'tone'>, side: number, bounds: Pick<Node<'tone'>, 'bounds' | 'lateBounds'> = {}): Node<'tone'> => ({
   key: keyOf('coarse tiles', null, [tile]),
   kind: 'tone',
   keeping: 'never',

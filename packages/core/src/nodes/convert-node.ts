@@ -1,6 +1,5 @@
 import { convert, type InkChoice } from '../raster/convert';
 import { sizeOf, type RasterOf, type Region } from '../raster/raster';
-import { grow } from '../raster/region';
 import { blankPlane } from '../raster/uniform';
 import { keyOf } from './key';
 import { rendered, wantOnce, type Bounds, type Node, type Work } from './node';
@@ -17,21 +16,21 @@ export const bareOf = <K extends Kind>(kind: K, colour: InkChoice['colour'] = [0
   return make as Bounds<K>['bare'];
 };
 
-/** The bounds, known or late, of a node that is there where another is, grown by so many pixels. */
+/** The bounds, known or late, of a node that lies in another's box, or in one made of it. */
 export const boundsAs = <K extends Kind>(
   { bounds, lateBounds }: Node,
   kind: K,
   colour?: InkChoice['colour'],
-  by = 0,
+  madeOf = (box: Region): Region => box,
 ): Pick<Node<K>, 'bounds' | 'lateBounds'> => {
   const bare = bareOf(kind, colour);
-  if (bounds) return { bounds: { box: grow(bounds.box, by), bare } };
+  if (bounds) return { bounds: { box: madeOf(bounds.box), bare } };
   if (!lateBounds) return {};
   const boxAt = (work: Work): Region | null => {
     const box = lateBounds.boxAt(work);
-    return box && grow(box, by);
+    return box && madeOf(box);
   };
-  return { lateBounds: { boxAt: by === 0 ? lateBounds.boxAt : boxAt, bare } };
+  return { lateBounds: { boxAt, bare } };
 };
 
 /** A node's raster in another kind; the node itself where it is of that kind already. */

@@ -169,7 +169,7 @@ const printedIn = (
 ): Pick<Node, 'bounds' | 'lateBounds'> => {
   if (declaration.printsIn) return input.bounds ? { bounds: { box: declaration.printsIn(params, at), bare: bareOf(kind, colour) } } : {};
   const spreads = declaration.reads ? (declaration.spreads?.(params, at) ?? null) : 0;
-  return spreads === null ? {} : boundsAs(input, kind, colour, reach + Math.ceil(spreads * at.pxPerMm));
+  return spreads === null ? {} : boundsAs(input, kind, colour, (box) => grow(box, reach + Math.ceil(spreads * at.pxPerMm)));
 };
 
 /** The coverage that stands for all of an input of which a step reads no more than it and its grids; null where its tones are read as well. */
