@@ -71,6 +71,16 @@ describe('the ticket', () => {
     expect(textOf(fixture)).toContain('More than 5000 colours');
   });
 
+  test('the stamp of the checks is there before they have been made, so that no line moves when they are', async () => {
+    const bench = onBench();
+    const fixture = await bench.shown(Ticket);
+    const found = (): string => find(fixture, 'button.stamp', '').textContent?.trim() ?? '';
+    expect(found()).toBe('checking…');
+    bench.rendering.checks.set({ findings: [], inOrder: [] });
+    await fixture.whenStable();
+    expect(found()).toBe('in order');
+  });
+
   test('an empty sheet says what to do', async () => {
     const fixture = await onBench({ ...posterOf(), passes: [] }).shown(Ticket);
     expect(textOf(fixture)).toContain('Drop a picture on the page');

@@ -70,18 +70,16 @@ import { passInWords, percent, stepInWords, stepTitle } from '../words';
           </b>
         </span>
       </button>
-      @if (rendering.checks(); as checks) {
-        <button
-          type="button"
-          class="stamp"
-          [class.bad]="checks.findings.length > 0"
-          [attr.aria-expanded]="showsChecks()"
-          matTooltip="The checks before it is sent out"
-          (click)="toggleChecks()"
-        >
-          <span>{{ checks.findings.length > 0 ? checks.findings.length + ' to mend' : 'in order' }}</span>
-        </button>
-      }
+      <button
+        type="button"
+        class="stamp"
+        [class.bad]="(toMend() ?? 0) > 0"
+        [attr.aria-expanded]="showsChecks()"
+        matTooltip="The checks before it is sent out"
+        (click)="toggleChecks()"
+      >
+        <span>{{ toMend() === null ? 'checking…' : toMend() === 0 ? 'in order' : toMend() + ' to mend' }}</span>
+      </button>
       @if (editing.refused(); as why) {
         <p class="refused" role="alert">
           {{ why }}
@@ -262,6 +260,9 @@ export class Ticket {
   private readonly line = this.store.selectSignal(benchFeature.selectLine);
   private readonly also = this.store.selectSignal(benchFeature.selectAlso);
   private readonly shares = computed(() => this.rendering.inks()?.passes ?? {});
+
+  /** What the checks found; null until the first have been made. The stamp keeps its place meanwhile, so that no line moves under the pointer. */
+  protected readonly toMend = computed(() => this.rendering.checks()?.findings.length ?? null);
 
   protected toggleChecks(): void {
     this.attachments.show({ showsChecks: !this.showsChecks(), isChestOpen: false });
