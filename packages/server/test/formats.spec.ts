@@ -24,6 +24,7 @@ import {
   type Pass,
   type Sheet,
 } from '@uvrant/core';
+import { filmMarks } from '../src/dispatch/writers/film-marks';
 import { writeFile } from '../src/dispatch/writers/writers';
 import type { AboutJob, Written } from '../src/dispatch/writers/declare';
 import { openedPrint, type PrintJob } from '../src/render/print-job';
@@ -372,6 +373,15 @@ describe('plates', () => {
       if (file === 'PNG') expect(decode(marked.bytes)).toMatchObject({ depth: 1, channels: 1 });
     },
   );
+
+  test('a slug is set in a font that has its letters, and letters that none has are told of', async () => {
+    const familyOf = (slug: string) => filmMarks({ width: 50, height: 40 }, 150, slug).passes.find(({ id }) => id === 'slug')?.source;
+    expect(familyOf('Soot  20 lpi 22.5°')).toMatchObject({ font: { family: 'courier-prime' } });
+    expect(familyOf('Сажа  20 lpi 22.5°')).toMatchObject({ font: { family: 'noto-sans' } });
+    const noteOf = async (name: string) => (await sent({ ...hard, inks: [{ ...SOOT, name }, FLARE] }, 'plates', {}, SOOT.id)).note;
+    expect(await noteOf('Сажа')).toBeNull();
+    expect(await noteOf('Сажа 煤')).toContain('no 煤:');
+  });
 
   test('a mirrored film is the same from the right', async () => {
     const [right, mirrored] = await Promise.all(
@@ -757,6 +767,14 @@ describe('SVG', () => {
     expect(Math.abs(inkOf(text) / inkOf(traced) - 1)).toBeLessThan(0.01);
   });
 
+  test('whose dots more than a screen shapes is told: they are outlined from the print', async () => {
+    const spread = { ...screened, id: 'spread', name: 'Run', steps: [...screened.steps, freshStep('ink-spread')] };
+    expect((await sent({ ...hard, passes: [screened, spread] }, 'svg')).note).toContain(
+      'The dots of “Run” are outlined from the print’s pixels',
+    );
+    expect((await sent({ ...hard, passes: [screened] }, 'svg')).note).toBeNull();
+  });
+
   test('soft tone is told of: an outline runs where half of the paper is covered', async () => {
     const soft = { ...freshPass('pale', 'Pale', freshSource('flat', { colour: { ink: FLARE.id } }), boxAt(25, 20, 44, 34)) };
     const pale: Sheet = { ...smooth, passes: [{ ...soft, lay: { mode: 'normal', strength: 0.7 } }] };
@@ -770,12 +788,15 @@ describe('SVG', () => {
 });
 
 test('the job’s ticket sets letters from all files of its fonts, and tells of those that none has', async () => {
-  const { bytes, note } = await sent({ ...hard, name: 'Zażółć gęślą jaźń', inks: [{ ...SOOT, name: 'Сажа' }, FLARE] }, 'job-ticket');
+  const name = 'Zażółć gęślą jaźń, 夜 Ἑσπέρα';
+  const { bytes, note } = await sent({ ...hard, name, inks: [{ ...SOOT, name: 'Сажа ґ' }, FLARE] }, 'job-ticket');
   const pdfjs = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const document = await pdfjs.getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
   const { items } = await (await document.getPage(1)).getTextContent();
-  expect(items.map((item) => ('str' in item ? item.str : '')).join('')).toContain('Zażółć gęślą jaźń');
-  expect(note).toContain('no С а ж:');
+  const text = items.map((item) => ('str' in item ? item.str : '')).join('');
+  expect(text).toContain('Zażółć gęślą jaźń, ? Ἑσπέρα');
+  expect(text).toContain('Сажа ґ');
+  expect(note).toContain('no 夜:');
   expect((await sent(hard, 'job-ticket')).note).toBeNull();
 });
 

@@ -11,6 +11,7 @@ export interface ShippedFont {
 
 const LATIN = ['latin', 'latin-ext'] as const;
 const AND_VIETNAMESE = [...LATIN, 'vietnamese'] as const;
+const AND_GREEK_AND_CYRILLIC = [...AND_VIETNAMESE, 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext'] as const;
 
 export const SHIPPED_FONTS: readonly ShippedFont[] = [
   { family: 'archivo-black', name: 'Archivo Black', role: 'heavy grotesque', licence: 'OFL-1.1', subsets: LATIN },
@@ -25,6 +26,13 @@ export const SHIPPED_FONTS: readonly ShippedFont[] = [
   { family: 'unifrakturmaguntia', name: 'UnifrakturMaguntia', role: 'blackletter', licence: 'OFL-1.1', subsets: ['latin'] },
   { family: 'pacifico', name: 'Pacifico', role: 'brush script', licence: 'OFL-1.1', subsets: AND_VIETNAMESE },
   { family: 'monoton', name: 'Monoton', role: 'inline display', licence: 'OFL-1.1', subsets: LATIN },
+  {
+    family: 'noto-sans',
+    name: 'Noto Sans',
+    role: 'plain sans, Greek and Cyrillic too',
+    licence: 'OFL-1.1',
+    subsets: AND_GREEK_AND_CYRILLIC,
+  },
 ];
 
 export const shippedFont = (family: string): ShippedFont | undefined => SHIPPED_FONTS.find((font) => font.family === family);

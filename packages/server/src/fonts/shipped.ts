@@ -37,3 +37,13 @@ export const lettersOf = (family: string): ((letter: string) => boolean)[] => {
     };
   });
 };
+
+/** Letters of a text that no file of a font that ships with the program has, each once. */
+export const lettersMissing = (family: string, text: string): string[] => {
+  const files = lettersOf(family);
+  return [...new Set(text.normalize('NFC'))].filter((letter) => !files.some((has) => has(letter)));
+};
+
+/** The one of some families that has most letters of a text; of equals the first. */
+export const familyFor = (families: readonly [string, ...string[]], text: string): string =>
+  families.reduce((best, each) => (lettersMissing(each, text).length < lettersMissing(best, text).length ? each : best));

@@ -10,6 +10,7 @@ import {
   type Size,
   type SourceKinds,
 } from '@uvrant/core';
+import { familyFor } from '../../fonts/shipped';
 
 /** Room round the trim for marks and slug, mm. */
 export const FILM_ROOM = 12;
@@ -20,6 +21,11 @@ const LENGTH = 6;
 const TARGET = 7;
 const WORDS = 3;
 const BLACK = { ink: 'black' } as const;
+/** What a slug is set in: the second where the first has not all of its letters. */
+const FAMILIES = ['courier-prime', 'noto-sans'] as const;
+
+/** The font that a slug is set in. */
+export const slugFamily = (slug: string): string => familyFor(FAMILIES, slug);
 
 const flat = (id: string, placement: Placement): Pass => freshPass(id, id, freshSource('flat', { colour: BLACK }), placement);
 
@@ -46,7 +52,7 @@ export const filmMarks = ({ width, height }: Size, ppi: number, slug: string): S
   ] as const;
   const away = GAP + LENGTH / 2;
   const middle = FILM_ROOM / 2;
-  const type = freshSource('type', { text: slug, font: { family: 'courier-prime' }, size: WORDS, colour: BLACK });
+  const type = freshSource('type', { text: slug, font: { family: slugFamily(slug) }, size: WORDS, colour: BLACK });
   return {
     format: SHEET_FORMAT,
     version: SHEET_VERSION,

@@ -11,6 +11,7 @@ import {
   type Region,
   type Sheet,
 } from '@uvrant/core';
+import { lettersMissing } from '../../fonts/shipped';
 import { bitRows } from '../../render/bits';
 import { figure, pdfText, PdfWriter } from '../../render/pdf';
 import { PngWriter } from '../../render/png';
@@ -19,7 +20,7 @@ import { TiffWriter } from '../../render/tiff';
 import { cmykRows } from '../../render/profiles';
 import { channelsOf, rowsOnStock } from '../../render/rows';
 import { printedRegion, type WriteOrder, type Writer } from './declare';
-import { FILM_ROOM, filmMarks } from './film-marks';
+import { FILM_ROOM, filmMarks, slugFamily } from './film-marks';
 import { pictureRows } from './picture-rows';
 import { plateRows, unplatedNote, type PlateRows } from './plate-rows';
 import { RowReader } from './row-reader';
@@ -173,8 +174,13 @@ export const writePlate: Writer<'plates'> = async (order) => {
   // What is no ink is not cut to dots of one.
   const isProcess = processChannel(ink) !== null;
   await WRITERS[options.file](seen, isWhole(job.sheet.edges) && !isProcess, order);
-  const note = isProcess
-    ? null
-    : unplatedNote(job.sheet, options.process ? 'it is on the films of cyan, magenta, yellow and black' : 'it is on no film');
-  return { width: film.width, height: film.height, note };
+  const slug = slugOf(job.sheet, ink, job.devicePpi, options);
+  const letters = options.marks ? lettersMissing(slugFamily(slug), slug).join(' ') : '';
+  const notes = [
+    isProcess
+      ? null
+      : unplatedNote(job.sheet, options.process ? 'it is on the films of cyan, magenta, yellow and black' : 'it is on no film'),
+    letters ? `The slug’s font has no ${letters}: a box stands there.` : null,
+  ].filter((note) => note !== null);
+  return { width: film.width, height: film.height, note: notes.length > 0 ? notes.join(' ') : null };
 };

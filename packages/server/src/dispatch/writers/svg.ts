@@ -10,11 +10,13 @@ import {
   printedInks,
   processPart,
   pxPerMm,
+  screensUsed,
   type Ink,
   type OptionsOf,
   type Point,
   type Region,
   type Ring,
+  type Sheet,
 } from '@uvrant/core';
 import { tilesOfJob } from '../../render/print-job';
 import { xmlText } from '../../render/xml';
@@ -142,6 +144,17 @@ const softNote = ({ plates }: Traced): string | null => {
     : null;
 };
 
+/** Whose dots of ink are not outlined from their screen alone, but from the print: something else shapes them as well. */
+const dotsNote = (sheet: Sheet): string | null => {
+  const { traces } = fineEdged(sheet);
+  const isInk = (id: string | null | undefined): boolean => sheet.inks.some((ink) => ink.id === id);
+  const others = screensUsed(sheet).filter(({ pass, ink }) => isInk(ink) && !traces.includes(pass));
+  const names = [...new Set(others.map(({ passName }) => passName))];
+  return names.length > 0
+    ? `The dots of ${quoted(names)} are outlined from the print’s pixels, since more than a screen shapes them; other dots from their screens.`
+    : null;
+};
+
 /**
  * Each ink a path (SVG 1.1; the blending of overprints by CSS Compositing and Blending 1). Edges are found between pixels, from the same
  * print with edges a pixel soft; where that shows a tone, those of a hard sheet's own pixels. Colours that are no ink are a
@@ -191,7 +204,9 @@ export const writeSvg: Writer<'svg'> = async (order) => {
     file.add('</svg>\n');
     file.end();
     told(1);
-    const notes = [unplatedNote(sheet, 'it is a picture beneath the outlines', shown), softNote(outlined)].filter((note) => note !== null);
+    const notes = [unplatedNote(sheet, 'it is a picture beneath the outlines', shown), dotsNote(rest), softNote(outlined)].filter(
+      (note) => note !== null,
+    );
     return { width, height, note: notes.length > 0 ? notes.join(' ') : null };
   } finally {
     rmSync(folder, { recursive: true, force: true });

@@ -1,8 +1,11 @@
 import { lettersOf, shippedFiles } from '../../fonts/shipped';
 
-/** Families that a ticket is set in. */
-const FAMILIES = { head: 'archivo-black', body: 'courier-prime' } as const;
+/** Families that a ticket is set in, the later ones for letters that those before have not. */
+const FAMILIES = { head: ['archivo-black', 'noto-sans'], body: ['courier-prime', 'noto-sans'] } as const;
 type Face = keyof typeof FAMILIES;
+
+/** From the top of a line to what its letters stand on, of their size. */
+const ABOVE = 0.8;
 
 /** What stands for a letter that no file of a family has. */
 const UNKNOWN = '?';
@@ -13,7 +16,7 @@ interface Run {
   text: string;
 }
 
-/** Sets words on a page in fonts that ship as several files: each letter by the first file that has it. */
+/** Sets words on a page in fonts that ship as several files: each letter by the first file of the first family that has it. */
 export class TicketType {
   /** Letters that were met and that the fonts have not. */
   readonly missing = new Set<string>();
@@ -21,22 +24,23 @@ export class TicketType {
 
   constructor(private readonly doc: PDFKit.PDFDocument) {
     for (const face of Object.keys(FAMILIES) as Face[]) {
-      const family = FAMILIES[face];
-      shippedFiles(family).forEach((bytes, i) => doc.registerFont(`${face} ${i}`, Buffer.from(bytes)));
-      this.letters.set(face, lettersOf(family));
+      FAMILIES[face].flatMap(shippedFiles).forEach((bytes, i) => doc.registerFont(`${face} ${i}`, Buffer.from(bytes)));
+      this.letters.set(face, FAMILIES[face].flatMap(lettersOf));
     }
   }
 
-  /** Words of a size in points from a place on; they wrap within a width. */
+  /** Words of a size in points from a place on; they wrap within a width. All fonts stand on one line. */
   write(face: Face, size: number, words: string, [x, y]: readonly [number, number], width?: number): void {
     const runs = this.runs(face, words);
+    const above = ABOVE * size;
     this.doc.fontSize(size);
     runs.forEach(({ file, text }, i) => {
       this.doc.font(`${face} ${file}`);
-      const how = { ...(width === undefined ? {} : { width }), continued: i < runs.length - 1 };
-      if (i === 0) this.doc.text(text, x, y, how);
+      const how = { ...(width === undefined ? {} : { width }), continued: i < runs.length - 1, baseline: 'alphabetic' as const };
+      if (i === 0) this.doc.text(text, x, y + above, how);
       else this.doc.text(text, how);
     });
+    this.doc.y -= above;
   }
 
   private runs(face: Face, words: string): readonly Run[] {
