@@ -29,6 +29,8 @@ export const typeOf = async (sheets: readonly Sheet[]): Promise<TypePort> => {
 };
 
 const MEBIBYTE = 2 ** 20;
+/** Sheets that a worker keeps open. */
+const KEPT_SHEETS = 24;
 
 /** What one task took: its work in ms, and the longest stretch of it without a yield. */
 export interface Taken<R> {
@@ -44,6 +46,8 @@ export class BenchHost {
   private readonly pools = { draft: new Pool(112 * MEBIBYTE, this.textures), reading: new Pool(56 * MEBIBYTE, this.textures) };
   private readonly statistics = new ByteCache<ToneStatistics>(4 * MEBIBYTE);
   private readonly files: TileFiles;
+  /** The latest first. */
+  private readonly opened: OpenSheet[] = [];
 
   constructor(
     private readonly infos: readonly SourceInfo[],
@@ -57,7 +61,10 @@ export class BenchHost {
   }
 
   open(sheet: Sheet): OpenSheet {
-    return new OpenSheet(sheet, this.infos);
+    const open = new OpenSheet(sheet, this.infos, {}, () => this.opened);
+    this.opened.unshift(open);
+    this.opened.splice(KEPT_SHEETS);
+    return open;
   }
 
   /** What wear takes in a sheet's draft. */

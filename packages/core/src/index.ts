@@ -96,6 +96,7 @@ export * from './nodes/beside';
 export * from './nodes/cache';
 export * from './render/compile/compile';
 export * from './render/compile/graph';
+export { heldTones, type HeldTones } from './render/compile/held-tones';
 export * from './nodes/coarse-node';
 export * from './nodes/relit-node';
 export * from './nodes/convert-node';

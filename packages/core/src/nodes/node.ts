@@ -40,6 +40,14 @@ export interface Work {
 /** What planning looks at: what is known already need not be planned for. */
 export type PlanWork = Pick<Work, 'statistics'> & Partial<Pick<Work, 'rasters'>>;
 
+/** What a plan need not find, where there is another way if it is wanted. */
+export interface Leaving {
+  /** Nothing further is looked for once something is cold. */
+  readonly afterCold?: boolean;
+  /** What tones that are long in coming are read from is not looked for. */
+  readonly slow?: boolean;
+}
+
 /** What has to be fetched before a region can be rendered. */
 export class Wants {
   readonly tiles = new Map<string, TileName>();
@@ -47,11 +55,14 @@ export class Wants {
   isCold = false;
   private readonly seen = new Set<string>();
 
-  /** `untilCold`: nothing further is looked for once something is cold, where that is all one wants to know. */
-  constructor(private readonly untilCold = false) {}
+  constructor(private readonly leaves: Leaving = {}) {}
 
   get isEnough(): boolean {
-    return this.untilCold && this.isCold;
+    return this.leaves.afterCold === true && this.isCold;
+  }
+
+  get leavesSlow(): boolean {
+    return this.leaves.slow === true;
   }
 
   tile(name: TileName): void {

@@ -9,6 +9,10 @@ export interface StatisticsNode {
   readonly region: Region;
   /** Pieces of the region that are read in its stead. */
   readonly samples?: readonly Region[];
+  /** True of tones that are long in coming, as those of ink are: a quick draft goes by older ones. */
+  readonly isSlow?: boolean;
+  /** The older ones that stand for them; the node is not rendered. */
+  readonly held?: ToneStatistics;
 }
 
 /** Side of the pieces in which a whole sheet is read, so that others are let in between. */
@@ -30,9 +34,13 @@ export function* readInTiles<K extends RasterKind>(
 
 const nameOf = ({ node, samples }: StatisticsNode): string => (samples ? `${node.key} sampled` : node.key);
 
+/** Tones that are known without rendering. */
+export const knownStatistics = (statistics: StatisticsNode, work: Pick<PlanWork, 'statistics'>): ToneStatistics | undefined =>
+  statistics.held ?? work.statistics.get(nameOf(statistics));
+
 export function* statisticsOf(wanted: StatisticsNode, work: Work): Rendering<ToneStatistics> {
   const { node, region, samples } = wanted;
-  const known = work.statistics.get(nameOf(wanted));
+  const known = knownStatistics(wanted, work);
   if (known) return known;
   const statistics = emptyStatistics();
   for (const piece of samples ?? [region]) yield* readInTiles(node, piece, work, (tones) => addTones(statistics, tones, work.kernels));
@@ -41,7 +49,8 @@ export function* statisticsOf(wanted: StatisticsNode, work: Work): Rendering<Ton
 }
 
 export const wantStatistics = (statistics: StatisticsNode, wants: Wants, work: PlanWork): void => {
-  const { node, region, samples } = statistics;
-  if (work.statistics.get(nameOf(statistics))) return;
+  const { node, region, samples, isSlow } = statistics;
+  if (knownStatistics(statistics, work)) return;
+  if (isSlow && wants.leavesSlow) return;
   for (const piece of samples ?? [region]) for (const tile of tilesOf(piece, READ_TILE)) wantOnce(node, tile, wants, work);
 };

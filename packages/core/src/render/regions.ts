@@ -4,7 +4,7 @@ import type { TileName } from '../raster/source-tiles';
 import { finish } from './drive';
 import type { PrintNode } from './compile/graph';
 import { isIndex, paletteBytes, type IndexNode } from './index-nodes';
-import { rendered, scoped, wantOnce, Wants, type Node, type PlanWork, type Rendering, type Work } from '../nodes/node';
+import { rendered, scoped, wantOnce, Wants, type Leaving, type Node, type PlanWork, type Rendering, type Work } from '../nodes/node';
 import { READ_TILE, wantStatistics, type StatisticsNode } from '../nodes/statistics-node';
 
 /** Side of the tiles that views render, and of the blocks that every region is rendered in. */
@@ -13,9 +13,9 @@ export const VIEW_TILE = 512;
 /** The source tiles that rendering a region of a node needs, and those of statistics not known yet. */
 export const plan = (node: Node, region: Region, work: PlanWork): TileName[] => [...finish(wantsOf(node, region, work)).tiles.values()];
 
-/** All that rendering a region of a node wants; as soon as something of it is cold, no more is looked for, where that is asked. */
-export function* wantsOf(node: Node, region: Region, work: PlanWork, untilCold = false): Rendering<Wants> {
-  const wants = new Wants(untilCold);
+/** All that rendering a region of a node wants, but for what may be left. */
+export function* wantsOf(node: Node, region: Region, work: PlanWork, leaves: Leaving = {}): Rendering<Wants> {
+  const wants = new Wants(leaves);
   for (const block of tilesOf(region, VIEW_TILE)) {
     wantOnce(node, block, wants, work);
     yield;

@@ -2,6 +2,7 @@ import type { Sheet } from '../../sheet/model';
 import { once } from '../../units/remember';
 import { analysisScale, wholeRegion, type Scale } from '../scale';
 import { contextOf } from './context';
+import type { HeldTones } from './held-tones';
 import { CompileError, type Chain, type Graph, type InfoOf, type SheetOf } from './graph';
 import { finished } from './passes';
 
@@ -15,14 +16,15 @@ interface Job {
   readonly nested: Map<string, Graph | null>;
 }
 
-/** A sheet's graphs at analysis scale, made when they are asked for; null in themselves. */
+/** A sheet's graphs at analysis scale, made when they are asked for, null in themselves; and older tones in the place of its own. */
 interface Read {
   readonly analysis: (() => Graph) | null;
   readonly dotted: (() => Graph) | null;
+  readonly held?: HeldTones | null;
 }
 
-const graphOf = (sheet: Sheet, scale: Scale, job: Job, chain: Chain, { analysis, dotted }: Read): Graph => {
-  const context = contextOf(sheet, scale, job.infoOf, job.sheetOf, chain, analysis, dotted);
+const graphOf = (sheet: Sheet, scale: Scale, job: Job, chain: Chain, { analysis, dotted, held = null }: Read): Graph => {
+  const context = contextOf(sheet, scale, job.infoOf, job.sheetOf, chain, analysis, dotted, held);
   const root = finished(context, (other, at, longer) => nestedGraph(other, at, job, longer));
   return { ...context.records, scale, region: wholeRegion(scale), root, unknown: [...new Set(context.unknown)] };
 };
@@ -51,9 +53,8 @@ const readOf = (sheet: Sheet, job: Job, chain: Chain): { readonly analysis: () =
   return { analysis: made('always', { analysis: null, dotted }), dotted };
 };
 
-const compiled = (sheet: Sheet, scale: Scale, job: Job, chain: Chain): Graph => {
-  return graphOf(sheet, scale, job, chain, readOf(sheet, job, chain));
-};
+const compiled = (sheet: Sheet, scale: Scale, job: Job, chain: Chain, held: HeldTones | null = null): Graph =>
+  graphOf(sheet, scale, job, chain, { ...readOf(sheet, job, chain), held });
 
 const NO_SHEETS: SheetOf = () => undefined;
 /** The outermost sheet; its own id is not known here, so that a cycle is found when it comes round again. */
@@ -61,12 +62,12 @@ const outermost = (sheet: Sheet): Chain => [{ id: null, name: sheet.name }];
 
 /**
  * The sheet as a graph at one scale. `infoOf` knows the ingested pictures, `sheetOf` the job's other sheets. Statistics
- * come from the same sheet at analysis scale, whatever the scale asked for.
+ * come from the same sheet at analysis scale, whatever the scale asked for, but for those that are held.
  * @throws CompileError for a missing picture, ink or sheet, a reference to what does not print earlier, or a sheet that
  * would print itself.
  */
-export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>
-  compiled(sheet, scale, { infoOf, sheetOf, nested: new Map() }, outermost(sheet));
+export const compile = (sheet: Sheet, scale: Scale, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS, held: HeldTones | null = null): Graph =>
+  compiled(sheet, scale, { infoOf, sheetOf, nested: new Map() }, outermost(sheet), held);
 
 /** The sheet's graph at analysis scale, for readings. */
 export const compileAnalysis = (sheet: Sheet, infoOf: InfoOf, sheetOf: SheetOf = NO_SHEETS): Graph =>

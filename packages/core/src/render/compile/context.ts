@@ -10,6 +10,7 @@ import { keyOf } from '../../nodes/key';
 import type { Node } from '../../nodes/node';
 import type { Scale } from '../scale';
 import { CompileError, noRecords, type Chain, type Graph, type InfoOf, type Records, type SheetOf } from './graph';
+import type { HeldTones } from './held-tones';
 
 /** What a sheet is compiled in: its scale, what it may read, and what is known of its passes so far. */
 export interface Context {
@@ -22,6 +23,8 @@ export interface Context {
   readonly analysis: (() => Graph) | null;
   /** The same at analysis scale with its screens as dots where they show there, for what is read of ink; null where this is it. */
   readonly dotted: (() => Graph) | null;
+  /** Older tones that stand for those that are long in coming; null where none do. */
+  readonly held: HeldTones | null;
   /** What of all but the pass itself decides how it compiles. */
   readonly name: string;
   readonly colourOf: (ref: unknown) => Rgb;
@@ -42,6 +45,7 @@ export const contextOf = (
   chain: Chain,
   analysis: (() => Graph) | null,
   dotted: (() => Graph) | null,
+  held: HeldTones | null,
 ): Context => {
   const inks: ReadonlyMap<string, Rgb> = new Map(sheet.inks.map((ink) => [ink.id, rgbOfHex(ink.colour)]));
   const colourOf = (ref: unknown): Rgb => {
@@ -61,9 +65,10 @@ export const contextOf = (
     chain,
     analysis,
     dotted,
+    held,
     name: keyOf(
       'context',
-      { scale, size: sheet.size, ppi: sheet.ppi, edges: sheet.edges, inks: sheet.inks, coarse: analysis === null },
+      { scale, size: sheet.size, ppi: sheet.ppi, edges: sheet.edges, inks: sheet.inks, coarse: analysis === null, held: held?.name },
       [],
     ),
     colourOf,

@@ -45,6 +45,8 @@ export interface Records {
   readonly beneath: Map<string, Node<'colour'>>;
   /** The map of each step that reads one, and its tones where the step asks for them; by `pass/step`. */
   readonly maps: Map<string, { readonly map: Plane; readonly tones: StatisticsNode | null }>;
+  /** Tones that a step goes by and that are long in coming; by `pass/step`. Older ones that stand for them are not among these. */
+  readonly slowTones: Map<string, StatisticsNode>;
   /** What goes into each step, brought to the kind that it takes; by `pass/step`. */
   readonly inputs: Map<string, Node>;
   /** What comes out of each step that is on; by `pass/step`. */
@@ -61,6 +63,7 @@ export const noRecords = (): Records => ({
   plates: new Map(),
   beneath: new Map(),
   maps: new Map(),
+  slowTones: new Map(),
   inputs: new Map(),
   outputs: new Map(),
 });

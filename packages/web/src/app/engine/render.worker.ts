@@ -25,6 +25,9 @@ noiseTile();
 /** Sheets asked for lately; the page opens an older one again. */
 const KEPT_SHEETS = 24;
 const sheets = new Map<number, OpenSheet>();
+function* lately(): Generator<OpenSheet> {
+  yield* [...sheets.values()].reverse();
+}
 /** Passes by the numbers that the page gave them. */
 const passes = new Map<number, Pass>();
 /** Tasks here that are not done, and how each is called off. */
@@ -128,7 +131,7 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     case 'sheet': {
       const sheet = putTogether(data.sheet);
       if (sheet) {
-        const open = new OpenSheet(sheet, data.infos, data.others);
+        const open = new OpenSheet(sheet, data.infos, data.others, lately);
         sheets.set(data.version, open);
         // Its fonts are on their way while its first task is planned, which says what fails.
         typeOf(open.fonts).catch(() => undefined);

@@ -81,6 +81,59 @@ test('a tile made ready for a step wants nothing more when a dial of that step i
   expect(await done(draft, levelled, rasters)).toEqual(expected);
 });
 
+describe('tones of ink, which are long in coming', () => {
+  const hardened = (from: number, wander = 0.4): Sheet =>
+    withPass(sheet, 'picture', (pass) => ({
+      ...pass,
+      steps: [
+        ...pass.steps.map((step) => (step.id === 'levels' ? { ...step, params: { ...step.params, auto: false, black: from } } : step)),
+        { ...freshStep('harden', { wander }), id: 'harden' },
+      ],
+    }));
+  /** A worker of its own, given sheets one after the other. */
+  const worker = () => {
+    const own = { ...work, rasters: new Pool(1e7), statistics: new ByteCache<ToneStatistics>(1e6) };
+    const opened: OpenSheet[] = [];
+    const open = (of: Sheet) => {
+      opened.unshift(new OpenSheet(of, [info], {}, () => opened));
+      return opened[0] as OpenSheet;
+    };
+    const tileOf = (of: OpenSheet, quality: 'draft' | 'fine') => {
+      const planned = plannedTask(of, { kind: 'tile', quality, ...place });
+      finish(gathered(planned.wants(own)));
+      return finish(planned.run(own));
+    };
+    return { open, tileOf, known: own.statistics };
+  };
+
+  test('are those of a while ago in a draft while a dial before them is turned, and a fine one has its own', () => {
+    const { open, tileOf, known } = worker();
+    const first = tileOf(open(hardened(0.02)), 'draft');
+    expect(first.isFine).toBe(true);
+    const before = known.bytes;
+    const turned = open(hardened(0.45));
+    const quick = tileOf(turned, 'draft');
+    expect(quick.isFine).toBe(false);
+    expect(known.bytes).toBe(before);
+    const fine = tileOf(turned, 'fine');
+    // As a worker that never met the older sheet makes it.
+    const fresh = worker();
+    const expected = fresh.tileOf(fresh.open(hardened(0.45)), 'draft');
+    expect([expected.isFine, fine.isFine]).toEqual([true, true]);
+    expect(Buffer.compare(Buffer.from(fine.bytes), Buffer.from(expected.bytes))).toBe(0);
+    expect(Buffer.compare(Buffer.from(quick.bytes), Buffer.from(expected.bytes))).not.toBe(0);
+    // Once they are known, drafts have them, too.
+    expect(tileOf(turned, 'draft').isFine).toBe(true);
+  });
+
+  test('are known while a dial behind them is turned, and are another sheet’s of no use', () => {
+    const { open, tileOf } = worker();
+    tileOf(open(hardened(0.02)), 'draft');
+    expect(tileOf(open(hardened(0.02, 0.9)), 'draft').isFine).toBe(true);
+    expect(tileOf(open({ ...hardened(0.45), name: 'Another' }), 'draft').isFine).toBe(true);
+  });
+});
+
 test('the unprinted is the picture as placed', async () => {
   const { bytes, width } = await done({ kind: 'unprinted', pass: 'picture', ...place, x: 0, y: 0 });
   expect([bytes[0], bytes[3]]).toEqual([255, 255]);

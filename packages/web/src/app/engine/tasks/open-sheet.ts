@@ -3,16 +3,20 @@ import {
   compileAnalysis,
   draftScale,
   fontsOf,
+  heldTones,
   momentsOf,
   peeled,
   trueScale,
   unworn,
+  type ByteCache,
   type FontRef,
   type Graph,
+  type HeldTones,
   type Scale,
   type Sheet,
   type SheetOf,
   type SourceInfo,
+  type ToneStatistics,
 } from '@uvrant/core';
 import type { Others } from '../protocol';
 
@@ -28,6 +32,8 @@ export class OpenSheet {
     readonly sheet: Sheet,
     readonly infos: readonly SourceInfo[],
     others: Others = {},
+    /** The sheets that were given lately, the latest first. */
+    private readonly lately: () => Iterable<OpenSheet> = () => [],
   ) {
     this.infoOf = (sha256) => infos.find((info) => info.sha256 === sha256);
     this.sheetOf = (id) => others[id];
@@ -48,10 +54,30 @@ export class OpenSheet {
     return this.graph(`draft ${halvings}`, () => this.draftOf(this.sheet, halvings));
   }
 
-  /** A draft that shows wear only about. */
-  quickDraft(halvings: number): Graph {
-    const scale: Scale = { ...draftScale(this.sheet.size, this.sheet.ppi, halvings), wear: 'quick' };
-    return this.graph(`quick ${halvings}`, () => compile(this.sheet, scale, this.infoOf, this.sheetOf));
+  /** A draft that is right only about: that shows wear quickly, or goes by tones of a while ago. */
+  quickDraft(halvings: number, { wear, held }: { readonly wear: boolean; readonly held: HeldTones | null }): Graph {
+    const scale: Scale = { ...draftScale(this.sheet.size, this.sheet.ppi, halvings), ...(wear && { wear: 'quick' }) };
+    const name = `quick ${halvings} ${wear} ${held?.name ?? ''}`;
+    return this.graph(name, () => compile(this.sheet, scale, this.infoOf, this.sheetOf, held));
+  }
+
+  /**
+   * The tones that steps of a graph go by as they were when this sheet was given before, where its own are long in coming and not known yet;
+   * null for its own.
+   */
+  heldTones(own: Graph, statistics: ByteCache<ToneStatistics>): HeldTones | null {
+    const names = [...own.slowTones.keys()];
+    if (names.length === 0 || heldTones(own, names, statistics)) return null;
+    const { name, size } = this.sheet;
+    for (const each of this.lately()) {
+      if (each === this || each.sheet.name !== name || each.sheet.size.width !== size.width || each.sheet.size.height !== size.height)
+        continue;
+      for (const graph of each.graphs.values()) {
+        const held = heldTones(graph, names, statistics);
+        if (held) return held;
+      }
+    }
+    return null;
   }
 
   get analysis(): Graph {

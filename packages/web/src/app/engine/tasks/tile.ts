@@ -46,16 +46,20 @@ const trueTile = (graph: Graph, sheet: Sheet, place: TilePlace): PlannedTask<Tab
 
 const wornOf = (graph: Graph) => [...graph.wears.values()].flatMap(({ taken, from }) => [taken, from]);
 
-/** A draft: as the print will be where the textures of its wear are cut already, else quickly and about. */
+/**
+ * A draft: as the print will be where the textures of its wear are cut already and its tones known, else quickly and about. Tones that
+ * are long in coming are those of a while ago meanwhile.
+ */
 const draftTile = (open: OpenSheet, place: TilePlace): PlannedTask<TableTile> => {
   const fine = open.draft(place.halvings);
   const region = viewRegion(place, 1, fine.region);
   let [graph, isFine] = [fine, true];
   return {
     *wants(work) {
-      const wants = yield* wantsOf(fine.root, region, work, true);
-      isFine = !wants.isCold;
-      graph = isFine ? fine : open.quickDraft(place.halvings);
+      const held = open.heldTones(fine, work.statistics);
+      const wants = yield* wantsOf(fine.root, region, work, { afterCold: true, slow: held !== null });
+      isFine = !wants.isCold && held === null;
+      graph = isFine ? fine : open.quickDraft(place.halvings, { wear: wants.isCold, held });
       yield* isFine ? wants.tiles.values() : wantedBy([graph.root], region, work);
     },
     *run(work) {
