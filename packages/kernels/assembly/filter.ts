@@ -96,6 +96,53 @@ function within(values: v128, channels: i32): v128 {
   return i16x8.min_s(i16x8.max_s(values, none), alpha);
 }
 
+/** One row of four taps, by pairs of lines. */
+// @ts-ignore: decorator
+@inline
+function downByFour(from: usize, lineBytes: usize, weights: usize, channels: i32, to: usize): void {
+  const round = i32x4.splat(HALF);
+  const upper = v128.load32_splat(weights);
+  const lower = v128.load32_splat(weights, 4);
+  const second = from + lineBytes;
+  const third = second + lineBytes;
+  const fourth = third + lineBytes;
+  for (let i: usize = 0; i < lineBytes; i += 16) {
+    const a = v128.load(from + i);
+    const b = v128.load(second + i);
+    const c = v128.load(third + i);
+    const d = v128.load(fourth + i);
+    const low = i32x4.add(i32x4.add(round, lowerSums(a, b, upper)), lowerSums(c, d, lower));
+    const high = i32x4.add(i32x4.add(round, upperSums(a, b, upper)), upperSums(c, d, lower));
+    const filtered = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
+    v128.store(to + i, within(filtered, channels));
+  }
+}
+
+/** One row of any number of taps. */
+function downByMany(from: usize, lineBytes: usize, weights: usize, taps: i32, channels: i32, to: usize): void {
+  for (let i: usize = 0; i < lineBytes; i += 16) {
+    let low = i32x4.splat(HALF);
+    let high = i32x4.splat(HALF);
+    let line = from + i;
+    let j = 0;
+    for (; j + 1 < taps; j += 2, line += 2 * lineBytes) {
+      const two = v128.load32_splat(weights + (<usize>j << 1));
+      const first = v128.load(line);
+      const second = v128.load(line + lineBytes);
+      low = i32x4.add(low, lowerSums(first, second, two));
+      high = i32x4.add(high, upperSums(first, second, two));
+    }
+    if (j < taps) {
+      const weight = v128.load16_splat(weights + (<usize>j << 1));
+      const value = v128.load(line);
+      low = i32x4.add(low, i32x4.extmul_low_i16x8_s(value, weight));
+      high = i32x4.add(high, i32x4.extmul_high_i16x8_s(value, weight));
+    }
+    const filtered = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
+    v128.store(to + i, within(filtered, channels));
+  }
+}
+
 /** Rows filtered along y at some positions, and brought within range. `values` is how many each row has. */
 export function filterDown(
   lines: usize,
@@ -114,27 +161,9 @@ export function filterDown(
     const from = lines + <usize>(position >> 8) * lineBytes;
     const at = weights + (<usize>((position & 255) * stride) << 1);
     const to = out + <usize>row * lineBytes;
-    for (let i: usize = 0; i < lineBytes; i += 16) {
-      let low = i32x4.splat(HALF);
-      let high = i32x4.splat(HALF);
-      let line = from + i;
-      let j = 0;
-      for (; j + 1 < taps; j += 2, line += 2 * lineBytes) {
-        const two = v128.load32_splat(at + (<usize>j << 1));
-        const first = v128.load(line);
-        const second = v128.load(line + lineBytes);
-        low = i32x4.add(low, lowerSums(first, second, two));
-        high = i32x4.add(high, upperSums(first, second, two));
-      }
-      if (j < taps) {
-        const weight = v128.load16_splat(at + (<usize>j << 1));
-        const value = v128.load(line);
-        low = i32x4.add(low, i32x4.extmul_low_i16x8_s(value, weight));
-        high = i32x4.add(high, i32x4.extmul_high_i16x8_s(value, weight));
-      }
-      const filtered = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
-      v128.store(to + i, within(filtered, channels));
-    }
+    if (taps != 4) downByMany(from, lineBytes, at, taps, channels, to);
+    else if (channels == 1) downByFour(from, lineBytes, at, 1, to);
+    else downByFour(from, lineBytes, at, 4, to);
   }
 }
 

@@ -534,6 +534,17 @@ function planeResults(
     made(`shaded ${round ? 'round' : 'from a side'}`, 1, (to) => kernels.shaded(shading, there, 11.9, to));
   }
   made('cell tones', 1, (to) => kernels.cellTones(tone, there, grid, cellWay(7.3, 22.5), to, there));
+  // Large cells are read run by run, unless their centres lie in the middle between pixels.
+  for (const [cellPx, angle] of [
+    [38.6, 22.5],
+    [20, 0],
+    [33, 90],
+    [100, 195],
+  ] as const) {
+    made(`cell tones of ${cellPx} px at ${angle}°`, 1, (to) =>
+      kernels.cellTones(tone, there, screenGrid(cellPx, angle), cellWay(cellPx, angle), to, there),
+    );
+  }
   made('cell tones within', 1, (to) => {
     to.fill(0);
     const inner = { x: there.x + 1, y: there.y + 2, width: Math.max(1, width - 3), height: Math.max(1, height - 2) };
@@ -697,6 +708,9 @@ const CHANGES = [
   ['lights.ts', 'SOFT_PX: f64 = 0.35', 'SOFT_PX: f64 = 0.36'],
   ['lights.ts', '(3 - 2 * t)', '(3 - t)'],
   ['cells.ts', 'away(phaseU, phaseV, ax, bx)', 'away(phaseU, phaseV, ax, by)'],
+  ['cells.ts', 'return part < slack || part > 1 - slack', 'return false'],
+  ['cells.ts', 'min(steps + 1, most)', 'min(steps + 2, most)'],
+  ['cells.ts', '<f64>phaseU * ay + <f64>phaseV * by + 0.5', '<f64>phaseU * ay + <f64>phaseV * bx + 0.5'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
   ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
   ['blend-doubles.ts', '0.59 * g', '0.58 * g'],
@@ -709,6 +723,7 @@ const CHANGES = [
   ['dither.ts', 'DITHER_SIDE: i32 = 16', 'DITHER_SIDE: i32 = 8'],
   ['sample.ts', '* 256.0 + 0.5', '* 256.0'],
   ['filter.ts', 'i16x8.min_s(i16x8.max_s(values, none), alpha)', 'i16x8.max_s(values, none)'],
+  ['filter.ts', 'upperSums(c, d, lower)', 'upperSums(c, d, upper)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
   ['screen.ts', '* <i64>most + HALF', '* <i64>most'],
