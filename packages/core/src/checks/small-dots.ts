@@ -7,6 +7,7 @@ import { screensUsed } from '../plates/moire';
 import { planWhole } from '../render/regions';
 import { findPass } from '../sheet/walk';
 import { figured, NOTHING_TO_CHECK, percent, type Check, type CheckAt, type FoundPlace, type Outcome } from './declare';
+import { filled } from '../units/filled';
 
 /** Places that are looked at across and down the sheet, and the side of each: CELLS cells of the screen, within LEAST_PX … MOST_PX pixels. */
 const [ACROSS, DOWN, CELLS, MOST_PX, LEAST_PX] = [4, 4, 12, 384, 64];
@@ -67,7 +68,7 @@ function* seenOf(at: CheckAt, pass: string, lpi: number, work: Work): Rendering<
   for (const region of node ? windowsOf(at, lpi) : []) {
     const set = yield* scoped(work, function* (inside) {
       const { tone } = yield* rendered(coverageNode(node as Node), region, inside);
-      return Uint8Array.from(tone, (value) => Number(value >= ONE / 2));
+      return filled(new Uint8Array(tone.length), (i) => Number((tone[i] as number) >= ONE / 2));
     });
     seen.push({ region, set });
     yield;

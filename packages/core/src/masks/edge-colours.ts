@@ -3,6 +3,7 @@ import type { Plane } from '../nodes/plane-nodes';
 import { distancesTo } from '../raster/distance';
 import { weightedMeans } from '../raster/box-sums';
 import { ONE, type ColourRaster } from '../raster/raster';
+import { filled } from '../units/filled';
 import { recolouredNode } from './recoloured-node';
 import { channelsOf, NONE, SURE } from './soft-edges';
 
@@ -35,10 +36,10 @@ export function* cleanedEdge(
 ): Generator<void, ColourRaster, void> {
   const { width, height } = picture.region;
   const { edge, window } = reachOf(edgeMm, pxPerMm);
-  const none = Uint8Array.from(coverage, (value) => (value <= NONE ? 1 : 0));
+  const none = filled(new Uint8Array(coverage.length), (i) => ((coverage[i] as number) <= NONE ? 1 : 0));
   if (none.every((value) => value === 0)) return picture;
   const away = distancesTo(none, width, height, edge + 1);
-  const inner = Uint8Array.from(coverage, (value, i) => (value >= SURE && (away[i] as number) > edge ? 1 : 0));
+  const inner = filled(new Uint8Array(coverage.length), (i) => ((coverage[i] as number) >= SURE && (away[i] as number) > edge ? 1 : 0));
   const planes = channelsOf(picture);
   yield;
   const [subjects, grounds]: [Float64Array[], Float64Array[]] = [[], []];

@@ -1,4 +1,5 @@
 import { cosDeg, sinDeg } from '../units/exact';
+import { filled } from '../units/filled';
 
 /** Reversed bits of 0 … count − 1. */
 const reversed = (count: number): Uint32Array => {
@@ -40,7 +41,7 @@ const transform = (re: Float64Array, im: Float64Array, from: number, step: numbe
 
 /** Power of each frequency of a square of `side` × `side` values, a power of two, through a Hann window and without its mean; row by row, both ways from 0 and wrapping. */
 export const powerSpectrum = (values: ArrayLike<number>, side: number): Float64Array => {
-  const hann = Float64Array.from({ length: side }, (_, i) => 0.5 - 0.5 * cosDeg((360 * (i + 0.5)) / side));
+  const hann = filled(new Float64Array(side), (i) => 0.5 - 0.5 * cosDeg((360 * (i + 0.5)) / side));
   let [sum, weight] = [0, 0];
   for (let i = 0; i < side * side; i++) {
     const w = (hann[i % side] as number) * (hann[Math.floor(i / side)] as number);
@@ -54,7 +55,7 @@ export const powerSpectrum = (values: ArrayLike<number>, side: number): Float64A
   );
   const im = new Float64Array(side * side);
   const order = reversed(side);
-  const waves = Float64Array.from({ length: side }, (_, i) => (i % 2 ? sinDeg : cosDeg)((360 * (i >> 1)) / side));
+  const waves = filled(new Float64Array(side), (i) => (i % 2 ? sinDeg : cosDeg)((360 * (i >> 1)) / side));
   for (let i = 0; i < side; i++) transform(re, im, i * side, 1, order, waves);
   for (let i = 0; i < side; i++) transform(re, im, i, side, order, waves);
   return re.map((v, i) => v * v + (im[i] as number) ** 2);

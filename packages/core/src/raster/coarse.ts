@@ -4,6 +4,7 @@ import type { Kernels } from './kernels';
 import { sizeOf, type Region } from './raster';
 import { crop } from './region';
 import { uniformPlane, uniformValue } from './uniform';
+import { filled } from '../units/filled';
 
 /**
  * Coarse grids: planes of square means of 2^shift pixels, anchored to the sheet. What looks far about (soft copies, local means)
@@ -45,7 +46,7 @@ export const SPLINE_REACH = 2;
 const ADDED_VARIANCE = 1 / 12 + 1 / 3;
 
 const positionsOf = (from: number, count: number, side: number, patchAt: number): Int32Array =>
-  Int32Array.from({ length: count }, (_, i) => Math.floor(((from + i + 0.5) / side + SPLINE.offset - patchAt) * 256 + 0.5));
+  filled(new Int32Array(count), (i) => Math.floor(((from + i + 0.5) / side + SPLINE.offset - patchAt) * 256 + 0.5));
 
 /** A coarse plane at the fine pixels of a region, smooth between its own; `from` reaches SPLINE_REACH beyond the region. */
 export const expanded = (plane: Int16Array, from: Region, shift: number, region: Region, kernels: Kernels): Int16Array => {

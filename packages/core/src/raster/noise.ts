@@ -4,6 +4,7 @@ import { Latest } from '../units/latest';
 import { once } from '../units/remember';
 import { NOISE_SIDE, NOISE_STRIDE, type Kernels, type NoiseOctave, type Warp } from './kernels';
 import { ONE, sizeOf, type Region } from './raster';
+import { filled } from '../units/filled';
 
 /** Cells of the noise tile along a side, each of POINTS points. */
 const CELLS = 64;
@@ -16,7 +17,7 @@ const makeTile = (): Int16Array => {
     gx[cell] = cosDeg(turn);
     gy[cell] = sinDeg(turn);
   }
-  const fades = Float64Array.from({ length: POINTS }, (_, i) => fade(i / POINTS));
+  const fades = filled(new Float64Array(POINTS), (i) => fade(i / POINTS));
   const tile = new Int16Array(NOISE_STRIDE * NOISE_STRIDE);
   for (let y = 0, i = 0; y < NOISE_STRIDE; y++) {
     const [row, v] = [Math.floor(y / POINTS) % CELLS, (y % POINTS) / POINTS];

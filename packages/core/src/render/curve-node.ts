@@ -9,6 +9,7 @@ import { boundsAs } from '../nodes/convert-node';
 import type { CoarseWish, StepAt } from '../steps/declare';
 import { callKey, knownAt, wantKnown, type StepCall } from './step-node';
 import { Latest } from '../units/latest';
+import { filled } from '../units/filled';
 
 /** A screen that is shown by its curve, and the steps on its ink since, which are folded into that curve. */
 export interface CurveCalls {
@@ -80,7 +81,7 @@ function* measure({ screen, since }: CurveCalls, structureMm: number, work: Work
     kernels.arena.release(mark);
     yield;
   }
-  return Int16Array.from({ length: ONE + 1 }, (_, tone) => {
+  return filled(new Int16Array(ONE + 1), (tone) => {
     const at = (tone * TONES) / ONE;
     const i = Math.min(TONES - 1, Math.floor(at));
     const [from, to] = [means[i] as number, means[i + 1] as number];

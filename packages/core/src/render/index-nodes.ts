@@ -11,6 +11,7 @@ import { finish } from './drive';
 import { keyOf } from '../nodes/key';
 import { rendered, wantOnce, type Node, type Work } from '../nodes/node';
 import type { Plane } from '../nodes/plane-nodes';
+import { filled } from '../units/filled';
 
 const MOST_ENTRIES = 256;
 
@@ -74,7 +75,7 @@ export const stampNode = (
 ): IndexNode | null => {
   let becomes = beneath.palette;
   const count = becomes.length / 4;
-  const ink = Int16Array.from({ length: 4 * count }, (_, i) => (i % 4 === 3 ? ONE : (colour[i % 4] as number)));
+  const ink = filled(new Int16Array(4 * count), (i) => (i % 4 === 3 ? ONE : (colour[i % 4] as number)));
   for (let n = 0; n < times; n++) {
     const next = new Int16Array(becomes.length);
     referenceKernels.blend(becomes, ink, mode, false, strength, null, next);
@@ -166,7 +167,7 @@ export const cutPalette = (palette: Palette): Palette => {
 
 /** Unpremultiplied RGBA8 of a palette, packed as a little-endian word: in a hard sheet an ink is one colour, so nothing is dithered. */
 export const paletteBytes = (palette: Palette): Uint32Array =>
-  Uint32Array.from({ length: palette.length / 4 }, (_, i) => {
+  filled(new Uint32Array(palette.length / 4), (i) => {
     const [r, g, b, alpha] = palette.subarray(4 * i, 4 * i + 4) as unknown as [number, number, number, number];
     const byte = (v: number): number => (alpha > 0 ? Math.min(255, Math.floor((v * 255) / alpha + 0.5)) : 0);
     return ((Math.floor((alpha * 255) / ONE + 0.5) << 24) | (byte(b) << 16) | (byte(g) << 8) | byte(r)) >>> 0;

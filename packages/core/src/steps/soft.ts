@@ -3,6 +3,7 @@ import type { Kernels } from '../raster/kernels';
 import { ONE, type Region } from '../raster/raster';
 import { isSolid } from '../raster/uniform';
 import type { Coarse, CoarseWish } from './declare';
+import { filled } from '../units/filled';
 
 /** Standard deviations in coarse pixels that a soft copy has at least: finer ones would show the grid. */
 const FINENESS = 1.6;
@@ -67,4 +68,4 @@ export const edgeKeepingWish = (sigma: number): CoarseWish => ({ grain: sigma / 
 
 /** What a difference from a soft copy (−1 … 1) becomes, for the kernel `lifted`. */
 export const liftTable = (f: (apart: number) => number): Int16Array =>
-  Int16Array.from({ length: 2 * ONE + 1 }, (_, i) => Math.max(-2 * ONE + 1, Math.min(2 * ONE - 1, Math.floor(f(i / ONE - 1) * ONE + 0.5))));
+  filled(new Int16Array(2 * ONE + 1), (i) => Math.max(-2 * ONE + 1, Math.min(2 * ONE - 1, Math.floor(f(i / ONE - 1) * ONE + 0.5))));

@@ -1,6 +1,7 @@
 import { power } from '../units/exact';
 import { chanceAt } from '../units/noise';
 import { cellsOf, round, rows, type Field, type Ground } from './ground';
+import { filled } from '../units/filled';
 
 /**
  * Values of the nine cells around a place, kept while the place stays in the same cell. `fill` writes `perCell` values for a cell;
@@ -63,7 +64,7 @@ export const strewn = (
 ): Field => {
   const { count: cells, perMm } = cellsOf(ground, cell);
   const seed = ground.seed * 64 + salt;
-  const radii = Float64Array.from({ length: RADII }, (_, i) => least + (most - least) * power((i + 0.5) / RADII, tail));
+  const radii = filled(new Float64Array(RADII), (i) => least + (most - least) * power((i + 0.5) / RADII, tail));
   const around = new Float64Array(COLUMNS * ROWS * PER_CELL);
   const whose = new Float64Array(COLUMNS * ROWS).fill(NaN);
   /** Those in the nine cells about one that may reach into it, their places in mm from its corner; where they end. */

@@ -2,6 +2,7 @@ import { exp, power } from '../units/exact';
 import { chanceAt } from '../units/noise';
 import { nine } from './cells';
 import { cellsOf, rows, type Field, type Ground } from './ground';
+import { filled } from '../units/filled';
 
 /** Creases of one size: edges between cells of points strewn on a grid (S. Worley, A cellular texture basis function, 1996). */
 export interface CreaseKind {
@@ -27,7 +28,7 @@ const LIGHT = Math.SQRT1_2;
 /** Places of the tables here. */
 const STEPS = 1024;
 /** Most creases are soft: a power of chance. */
-const DEEP = Float64Array.from({ length: STEPS + 1 }, (_, i) => power(i / STEPS, 2.2));
+const DEEP = filled(new Float64Array(STEPS + 1), (i) => power(i / STEPS, 2.2));
 
 /** Which of nine points is nearest to a place. */
 const nearest = (points: Float64Array, u: number, v: number): number => {
@@ -171,5 +172,5 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
 };
 
 /** e^(−t) for 0 ≤ t < SEEN, ending at nothing. */
-const FALL = Float64Array.from({ length: STEPS + 1 }, (_, i) => exp((-SEEN * i) / STEPS) - exp(-SEEN));
+const FALL = filled(new Float64Array(STEPS + 1), (i) => exp((-SEEN * i) / STEPS) - exp(-SEEN));
 const fallOf = (t: number): number => FALL[Math.floor((t * STEPS) / SEEN)] as number;

@@ -2,14 +2,15 @@ import { cosDeg, sinDeg } from '../units/exact';
 import { chanceAt, fade } from '../units/noise';
 import { cellsOf, rows, type Field, type Ground, type Places } from './ground';
 import { latticeOf, type Lattice } from './lattice';
+import { filled } from '../units/filled';
 
 /** Directions of gradients, one a point of a lattice of SIDE × SIDE points that comes again; every noise starts elsewhere on it. */
 const SIDE = 256;
 const LAST = SIDE - 1;
-const DIRECTIONS = Uint8Array.from({ length: SIDE * SIDE }, (_, i) => chanceAt(i % SIDE, Math.floor(i / SIDE), 83) * 256);
+const DIRECTIONS = filled(new Uint8Array(SIDE * SIDE), (i) => chanceAt(i % SIDE, Math.floor(i / SIDE), 83) * 256);
 /** Gradients of length √2: a noise of them reaches ± 1, with a standard deviation of about 0.35. */
-const ACROSS = Float64Array.from({ length: 256 }, (_, i) => Math.SQRT2 * cosDeg((360 * i) / 256));
-const DOWN = Float64Array.from({ length: 256 }, (_, i) => Math.SQRT2 * sinDeg((360 * i) / 256));
+const ACROSS = filled(new Float64Array(256), (i) => Math.SQRT2 * cosDeg((360 * i) / 256));
+const DOWN = filled(new Float64Array(256), (i) => Math.SQRT2 * sinDeg((360 * i) / 256));
 
 /** How a noise lies: turned, and longer along that direction than broad. */
 export interface Lie {

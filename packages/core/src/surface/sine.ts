@@ -1,7 +1,8 @@
 import { sinDeg } from '../units/exact';
+import { filled } from '../units/filled';
 
 const WAVE = 4096;
-const SINES = Float64Array.from({ length: WAVE + 1 }, (_, i) => sinDeg((360 * i) / WAVE));
+const SINES = filled(new Float64Array(WAVE + 1), (i) => sinDeg((360 * i) / WAVE));
 
 /** Sine of turns, straight between the places of a table. */
 export const sineOf = (turns: number): number => {

@@ -19,6 +19,7 @@ import { takenTable } from './cut';
 import type { WearAt, WearDeclaration } from './declare';
 import { dissolvedNode } from './dissolved-node';
 import { averagedNode, FINE_FRAME, framedTexture, frameHalvings, frameOf, laidPlane, QUICK_FRAME } from './taken-pyramid';
+import { filled } from '../units/filled';
 
 /** What a wear is set by beside its texture, its place and its cut. */
 export const WEAR_DIALS = {
@@ -102,7 +103,7 @@ const cutDials = ({ curve, cut, softness, takes, invert }: TextureWear): CutDial
 const tableFor = remembering(24, JSON.stringify, (dials: CutDials): Int16Array => takenTable(dials));
 
 /** Where every pixel is all or nothing: a patch is what a wear takes more than a half of. */
-const PATCHES = Int16Array.from({ length: ONE + 1 }, (_, taken) => (taken > HALF ? ONE : 0));
+const PATCHES = filled(new Int16Array(ONE + 1), (taken) => (taken > HALF ? ONE : 0));
 
 /** A wear's texture. */
 const textureNode = ({ name, picture, surface }: TextureWear, owner: Pass, placement: Placement, at: WearAt): Node<'colour'> => {

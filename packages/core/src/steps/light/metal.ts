@@ -14,6 +14,7 @@ import type { SheetPoint } from '../../fields/values';
 import { defineStep, type Covered, type StepAt } from '../declare';
 import { toneTable } from '../tone/table';
 import { edgeDistance } from './edge-distance';
+import { filled } from '../../units/filled';
 
 /*
  * Lettering as cast metal: its edges fall away as a bevel, whose slope comes from the distance to the edge; the face mirrors a horizon;
@@ -55,7 +56,7 @@ const profile = (d: number, chisel: number): number => {
 };
 
 const profiles = remembering(4, String, (chisel: number) =>
-  Int16Array.from({ length: ONE + 1 }, (_, d) => Math.floor(profile(d / ONE, chisel) * ONE + 0.5)),
+  filled(new Int16Array(ONE + 1), (d) => Math.floor(profile(d / ONE, chisel) * ONE + 0.5)),
 );
 
 const stopsOf = (stops: readonly { at: number; strength: number; colour: unknown }[], colourOf: (ref: unknown) => Rgb): RampPoint[] =>

@@ -3,6 +3,7 @@ import { defineStep, ON_GREYS } from '../declare';
 import { choice, curve, share, toggle, type CurvePoint } from '../../fields/dials';
 import { throughPoints } from '../tone/interpolation';
 import { toneTable } from '../tone/table';
+import { filled } from '../../units/filled';
 
 export interface GainDials {
   readonly by: 'the middle' | 'measured patches';
@@ -19,7 +20,7 @@ const printedInk = ({ by, middle, measured }: Omit<GainDials, 'compensate'>): ((
 
 /** The least ink to be asked for so that at least this much prints. */
 const inkToAsk = (printed: (ink: number) => number): ((ink: number) => number) => {
-  const prints = Float64Array.from({ length: STEPS + 1 }, (_, i) => printed(i / STEPS));
+  const prints = filled(new Float64Array(STEPS + 1), (i) => printed(i / STEPS));
   for (let i = 1; i <= STEPS; i++) prints[i] = Math.max(prints[i] as number, prints[i - 1] as number);
   return (wanted) => {
     const i = prints.findIndex((ink) => ink >= wanted);

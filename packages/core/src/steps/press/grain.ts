@@ -4,6 +4,7 @@ import { uniformPlane } from '../../raster/uniform';
 import { remembering } from '../../units/remember';
 import { defineStep, ON_GREYS } from '../declare';
 import { choice, length, seed, share } from '../../fields/dials';
+import { filled } from '../../units/filled';
 
 const KINDS = ['film', 'toner'] as const;
 type Kind = (typeof KINDS)[number];
@@ -15,7 +16,7 @@ const CLUMPS = 5;
 
 /** What the grain moves at each tone: everywhere alike at `even` 1, in the middle tones alone at 0. */
 const strengths = remembering(8, String, ([strength, even]: readonly [number, number]) =>
-  Int16Array.from({ length: ONE + 1 }, (_, v) => {
+  filled(new Int16Array(ONE + 1), (v) => {
     const t = v / ONE;
     const middle = 4 * t * (1 - t);
     return Math.floor(Math.min(1.99, MOST * strength * (even + (1 - even) * middle)) * ONE + 0.5);
@@ -24,7 +25,7 @@ const strengths = remembering(8, String, ([strength, even]: readonly [number, nu
 
 /** Noise as grains: film's as it comes, toner's nearly all or nothing. */
 const shaped = remembering(2, String, (kind: Kind) =>
-  Int16Array.from({ length: ONE + 1 }, (_, v) => {
+  filled(new Int16Array(ONE + 1), (v) => {
     const n = (2 * v) / ONE - 1;
     const hard = Math.max(-1, Math.min(1, 5 * n));
     return Math.floor((kind === 'film' ? n : 0.5 * (hard * (1.5 - 0.5 * hard * hard))) * ONE + 0.5);

@@ -11,6 +11,7 @@ import { softCopy, softWish } from '../soft';
 import { angle, length, seed, share } from '../../fields/dials';
 import { toneTable } from '../tone/table';
 import { inkBody } from './ink-body';
+import { filled } from '../../units/filled';
 
 interface SpreadDials {
   readonly spread: number;
@@ -64,7 +65,7 @@ interface Edge {
 }
 
 /** The normal quantile of each soft value. */
-const quantiles = once(() => Float64Array.from({ length: ONE + 1 }, (_, v) => normalQuantile(v / ONE)));
+const quantiles = once(() => filled(new Float64Array(ONE + 1), (v) => normalQuantile(v / ONE)));
 
 /** Distance into the ink, grown by the spread, of each soft value: ½ + (d + spread) / (2 · far), 0 and 1 where that is sure. */
 const distances = remembering(

@@ -3,12 +3,13 @@ import { once } from '../../units/remember';
 import { BASE_64 } from '../../units/vlq';
 import { SCATTER_SIDE } from '../../raster/kernels';
 import { BLUE_NOISE } from './blue-noise';
+import { filled } from '../../units/filled';
 
 const DOTS = SCATTER_SIDE * SCATTER_SIDE;
 
 /** Thresholds from `ranks` ranks: the ink above which a dot is there. */
 const thresholds = (rankAt: (at: number) => number, ranks: number): Int16Array =>
-  Int16Array.from({ length: DOTS }, (_, at) => Math.floor(((rankAt(at) + 0.5) * ONE) / ranks + 0.5));
+  filled(new Int16Array(DOTS), (at) => Math.floor(((rankAt(at) + 0.5) * ONE) / ranks + 0.5));
 
 /** Blue noise: ranks of twelve bits, two letters of base 64 each. */
 const blueNoise = once(() => {

@@ -10,6 +10,7 @@ import { cellLayout, screenGrid, shifted } from './grid';
 import { cellPx, detailFor, isLine, readTones, tonesWish } from './read-tones';
 import { SHAPES } from './shapes';
 import { screenThresholds, type ScreenGeometry } from './thresholds';
+import { filled } from '../../units/filled';
 
 /** Cell size in draft pixels below which a draft shows the screen's mean tone instead of its dots. */
 const LEAST_DRAFT_CELL = 3;
@@ -55,7 +56,7 @@ const thresholdsFor = remembering(
  * ½ / c − ½ px further in.
  */
 const drawnIn = once(() =>
-  Int16Array.from({ length: ONE + 1 }, (_, c) => Math.min(ONE, Math.floor((ONE * (ONE / Math.max(1, c) - 1)) / (2 * TRACED_PX) + 0.5))),
+  filled(new Int16Array(ONE + 1), (c) => Math.min(ONE, Math.floor((ONE * (ONE / Math.max(1, c) - 1)) / (2 * TRACED_PX) + 0.5))),
 );
 
 const detailOf = ({ auto, detail, lpi }: { readonly auto: boolean; readonly detail: number; readonly lpi: number }): number =>

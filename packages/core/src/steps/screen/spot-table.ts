@@ -1,6 +1,7 @@
 import { distancesTo } from '../../raster/distance';
 import { SPOT_PLACES } from '../../raster/kernels';
 import { ONE } from '../../raster/raster';
+import { filled } from '../../units/filled';
 
 /** Side of a table, in places of a cell. */
 export const SPOT_SIDE = SPOT_PLACES;
@@ -15,12 +16,12 @@ export interface SpotTable {
 /** How far places lie from what is set, which comes again in each cell. */
 const distancesAround = (set: (at: number) => boolean): Float64Array => {
   const side = 3 * SPOT_SIDE;
-  const tiled = Uint8Array.from({ length: side * side }, (_, i) => {
+  const tiled = filled(new Uint8Array(side * side), (i) => {
     const [x, y] = [(i % side) % SPOT_SIDE, Math.floor(i / side) % SPOT_SIDE];
     return Number(set(y * SPOT_SIDE + x));
   });
   const far = distancesTo(tiled, side, side, SPOT_SIDE);
-  return Float64Array.from({ length: SPOT_SIDE * SPOT_SIDE }, (_, i) => {
+  return filled(new Float64Array(SPOT_SIDE * SPOT_SIDE), (i) => {
     const [x, y] = [i % SPOT_SIDE, Math.floor(i / SPOT_SIDE)];
     return far[(y + SPOT_SIDE) * side + x + SPOT_SIDE] as number;
   });
@@ -42,10 +43,10 @@ export const spotTable = (light: Int16Array): SpotTable => {
   const isShape = dark > 0 && dark < count;
   const [outside, inside] = isShape ? [distancesAround(isDark), distancesAround((i) => !isDark(i))] : [];
   // What is alike by its distance is told apart by its light, so that an outline moves by less than a place.
-  const depth = Float64Array.from({ length: count }, (_, i) =>
+  const depth = filled(new Float64Array(count), (i) =>
     outside && inside ? (isDark(i) ? (inside[i] as number) : -(outside[i] as number)) + 0.5 - (light[i] as number) / ONE : -fromMiddle(i),
   );
-  const order = Uint32Array.from({ length: count }, (_, i) => i).sort((a, b) => (depth[b] as number) - (depth[a] as number) || a - b);
+  const order = filled(new Uint32Array(count), (i) => i).sort((a, b) => (depth[b] as number) - (depth[a] as number) || a - b);
   const thresholds = new Float32Array(count);
   for (let from = 0; from < count;) {
     let to = from + 1;

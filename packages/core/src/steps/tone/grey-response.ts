@@ -5,6 +5,7 @@ import { remembering } from '../../units/remember';
 import { defineStep } from '../declare';
 import { choice, curve, share, type CurvePoint } from '../../fields/dials';
 import { roundCircle } from './interpolation';
+import { filled } from '../../units/filled';
 
 /** How bright hues became on plates and films, and two responses by purpose. Common practice; tuned by eye. */
 export const RESPONSES = [
@@ -59,7 +60,7 @@ export const RESPONSES = [
 /** The response at the kernels' knots: g(hue) in ± ONE, from red by yellow, green, cyan, blue and magenta to red. */
 const responseTable = (points: readonly CurvePoint[]): Int16Array => {
   const g = roundCircle(points);
-  return Int16Array.from({ length: HUE_KNOTS + 1 }, (_, knot) => Math.floor(g((knot * 360) / HUE_KNOTS) * ONE + 0.5));
+  return filled(new Int16Array(HUE_KNOTS + 1), (knot) => Math.floor(g((knot * 360) / HUE_KNOTS) * ONE + 0.5));
 };
 
 interface ResponseDials {

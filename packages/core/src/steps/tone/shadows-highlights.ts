@@ -5,6 +5,7 @@ import { remembering } from '../../units/remember';
 import { defineStep, ON_GREYS, type Coarse } from '../declare';
 import { edgeKeeping, edgeKeepingWish } from '../soft';
 import { length, share } from '../../fields/dials';
+import { filled } from '../../units/filled';
 
 /** Contrasts of the surroundings above about this much stay where they are, so that no halo stands round them. */
 const EDGE = 0.12;
@@ -16,7 +17,7 @@ const PEAK = 0.2453;
 /** How far the tone of the surroundings moves a place: most a quarter of the way into each range, not at all beyond it. */
 const liftsFor = remembering(8, String, ([shadows, highlights, range]: readonly [number, number, number]): Int16Array => {
   const hump = (x: number): number => (x <= 0 || x >= 1 ? 0 : (power(x, 0.6) * (1 - x) * (1 - x)) / PEAK);
-  return Int16Array.from({ length: ONE + 1 }, (_, v) => {
+  return filled(new Int16Array(ONE + 1), (v) => {
     const t = v / ONE;
     return Math.floor(MOST * range * (shadows * hump(t / range) - highlights * hump((1 - t) / range)) * ONE + 0.5);
   });

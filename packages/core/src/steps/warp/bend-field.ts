@@ -2,6 +2,7 @@ import type { BendStroke } from '../../fields/values';
 import { ONE, type Region } from '../../raster/raster';
 import { pointsOf } from '../../units/stroke-path';
 import { remembering } from '../../units/remember';
+import { filled } from '../../units/filled';
 
 /*
  * Ways of strokes on a coarse grid over the sheet. The pattern at p is what was at p − d(p). Each stroke alone keeps its slopes under 0.8,
@@ -125,4 +126,4 @@ export const farthestOf = (strokes: readonly BendStroke[]): number =>
 
 /** Ways of a grid as a plane of shares of the farthest, ± ONE. */
 export const asShares = (plane: Float64Array, most: number): Int16Array =>
-  Int16Array.from(plane, (v) => Math.floor(Math.max(-1, Math.min(1, v / most)) * ONE + 0.5));
+  filled(new Int16Array(plane.length), (i) => Math.floor(Math.max(-1, Math.min(1, (plane[i] as number) / most)) * ONE + 0.5));
