@@ -182,7 +182,7 @@ export interface KernelExports {
   ): void;
   faxed(bytes: N, width: N, rows: N, words: N, changes: N, out: N): N;
   lzwed(bytes: N, count: N, places: N, out: N): N;
-  plateBytes(plane: N, x: N, y: N, width: N, height: N, dither: N, out: N, count: N): void;
+  plateBytes(plane: N, x: N, y: N, width: N, height: N, dither: N, into: N, count: N, stride: N): void;
   upFiltered(rows: N, above: N, rowBytes: N, count: N, out: N): void;
   channels(rgba: N, count: N, red: N, green: N, blue: N, out: N): void;
   convolve(plane: N, count: N, stride: N, weights: N, taps: N, out: N): void;

@@ -456,8 +456,12 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
         return arena.taken(to, wasm.lzwed(from, bytes.length, arena.room(LZW_BYTES), to));
       }),
 
-    plateBytes: (plane, { x, y, width, height }, out, at, count) =>
-      call(() => wasm.plateBytes(arena.read(plane), x, y, width, height, arena.constant(PLATE_LINES), arena.change(out) + at, count)),
+    plateBytes: (plane, { x, y, width, height }, out, around, at, count) =>
+      call(() => {
+        const into = arena.change(out) + ((y - around.y) * around.width + x - around.x) * count + at;
+        const lines = arena.constant(PLATE_LINES);
+        wasm.plateBytes(arena.read(plane), x, y, width, height, lines, into, count, around.width * count);
+      }),
 
     lookUp: (entries, palette, values, out) =>
       call(() =>

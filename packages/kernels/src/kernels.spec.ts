@@ -330,9 +330,14 @@ function planeResults(
       packed,
     );
     const shares = bytes();
-    kernels.plateBytes(tone, { x: -7, y: 19, width, height }, shares, 0, 1);
+    const at19 = { x: -7, y: 19, width, height };
+    kernels.plateBytes(tone, at19, shares, at19, 0, 1);
+    const [wide, at7] = [width + 5, { x: -9, y: 18, width: width + 5, height: height + 3 }];
+    const around = inside ? kernels.arena.bytes(wide * (height + 3)).fill(0) : new Uint8Array(wide * (height + 3));
+    kernels.plateBytes(tone, at19, around, at7, 0, 1);
     const beside = inside ? kernels.arena.bytes(3 * pixels).fill(0) : new Uint8Array(3 * pixels);
-    for (const [at, plane] of [tone, mask, hard].entries()) kernels.plateBytes(plane, { x: 5, y: 3, width, height }, beside, at, 3);
+    for (const [at, plane] of [tone, mask, hard].entries())
+      kernels.plateBytes(plane, { x: 5, y: 3, width, height }, beside, { x: 5, y: 3, width, height }, at, 3);
     const filtered = new Uint8Array(pixels + height);
     kernels.upFiltered(
       entries,
@@ -344,7 +349,7 @@ function planeResults(
     const small = fresh(4 * Math.ceil(width / 4) * Math.ceil(height / 4));
     kernels.reduceIndex(entries, width, height, 2, palette, small);
     Object.assign(out, { [`stamp ${count}`]: stamped, [`stamp all ${count}`]: everywhere, [`kept ${count}`]: kept });
-    Object.assign(out, { [`plate ${count}`]: shares, [`plates ${count}`]: beside });
+    Object.assign(out, { [`plate ${count}`]: shares, [`plates ${count}`]: beside, [`plate within ${count}`]: around });
     Object.assign(out, { [`faxed ${count}`]: kernels.faxed(entries, width), [`strings ${count}`]: kernels.lzwed(entries) });
     Object.assign(out, { [`filtered ${count}`]: filtered, [`packed ${count}`]: packed, [`reduce index ${count}`]: small });
   }

@@ -2,7 +2,6 @@ import type { Plane } from '../nodes/plane-nodes';
 import { rendered, scoped, type Rendering, type Work } from '../nodes/node';
 import { sizeOf, type Region } from '../raster/raster';
 import { uniformValue } from '../raster/uniform';
-import { paste } from '../raster/region';
 import { inBlocks, VIEW_TILE } from '../render/regions';
 
 /** Coverage of several planes over a region, one byte each, those of a pixel side by side; one that is null prints nothing. */
@@ -10,16 +9,13 @@ export const renderPlates = (planes: readonly (Plane | null)[], region: Region, 
   scoped(work, function* (around) {
     const count = planes.length;
     const { arena } = work.kernels;
-    // Put together in the arena: blocks' rows are copied there without a view of each.
-    const whole = arena.bytes(sizeOf(region) * count);
+    const whole = arena.bytes(sizeOf(region) * count).fill(0);
     yield* inBlocks(region, VIEW_TILE, around, function* (block, inside) {
-      const part = arena.bytes(sizeOf(block) * count).fill(0);
       for (const [at, plane] of planes.entries()) {
         if (!plane) continue;
         const { tone } = yield* rendered(plane, block, inside);
-        if (uniformValue(tone) !== 0) inside.kernels.plateBytes(tone, block, part, at, count);
+        if (uniformValue(tone) !== 0) inside.kernels.plateBytes(tone, block, whole, region, at, count);
       }
-      paste(part, block, whole, region, count);
     });
     return whole.slice();
   });

@@ -624,10 +624,10 @@ export interface Kernels {
   readonly lzwed: (bytes: Uint8Array) => Uint8Array;
 
   /**
-   * A plane over a region as bytes, 0 bare and 255 solid, between them by the print's own dither; every `count`th byte of `out`, from
-   * `at` on.
+   * A plane over a region as bytes, 0 bare and 255 solid, between them by the print's own dither: the byte `at` of each `count` of `out`,
+   * which are those of a region around.
    */
-  readonly plateBytes: (plane: Int16Array, region: Region, out: Uint8Array, at: number, count: number) => void;
+  readonly plateBytes: (plane: Int16Array, region: Region, out: Uint8Array, around: Region, at: number, count: number) => void;
 
   /** As `reduce` of the RGBA of a palette's entries. */
   readonly reduceIndex: (entries: Uint8Array, width: number, height: number, shift: number, palette: Int16Array, out: Int16Array) => void;

@@ -106,7 +106,7 @@ export class TiffWriter {
   }
 
   private async flush(): Promise<void> {
-    const packing = this.packed(this.strip.slice(0, this.filled));
+    const packing = this.packed(this.strip.subarray(0, this.filled));
     this.filled = 0;
     // Two strips may be on their way.
     await this.before;
@@ -125,10 +125,12 @@ export class TiffWriter {
     this.at += packed.length;
   }
 
+  /** `bytes` are read before this gives way: they are written over then. */
   private async packed(bytes: Uint8Array): Promise<Uint8Array> {
     const { compression, pixels, width } = this.how;
     if (compression === 'CCITT G4') return kernelsHere().faxed(bytes, width);
-    const plain = pixels.kind === 'bit' ? bitRows(bytes, width) : this.isDifferenced ? differences(bytes, this.line, this.samples) : bytes;
+    const plain =
+      pixels.kind === 'bit' ? bitRows(bytes, width) : this.isDifferenced ? differences(bytes, this.line, this.samples) : bytes.slice();
     if (compression === 'Deflate') return deflated(plain);
     return compression === 'LZW' ? kernelsHere().lzwed(plain) : plain;
   }
