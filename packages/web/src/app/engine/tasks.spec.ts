@@ -115,6 +115,8 @@ describe('tones of ink, which are long in coming', () => {
     const quick = tileOf(turned, 'draft');
     expect(quick.isFine).toBe(false);
     expect(known.bytes).toBe(before);
+    // What is asked for twice is kept, and is not taken for the finer one's.
+    expect(tileOf(turned, 'draft').bytes).toEqual(quick.bytes);
     const fine = tileOf(turned, 'fine');
     // As a worker that never met the older sheet makes it.
     const fresh = worker();
