@@ -40,7 +40,12 @@ const LZW_BYTES = 65536;
 const NEAR = 255;
 const NEAR_MARGIN = 264;
 
-const moduleBytes = (): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(KERNELS_WASM_BASE64), (c) => c.charCodeAt(0));
+const moduleBytes = (): Uint8Array<ArrayBuffer> => {
+  const text = atob(KERNELS_WASM_BASE64);
+  const bytes = new Uint8Array(text.length);
+  for (let at = 0; at < bytes.length; at++) bytes[at] = text.charCodeAt(at);
+  return bytes;
+};
 
 /** Pixels that a value of ways moves across and down. */
 const wayUnits = (ways: Ways | null): readonly [number, number] => (ways ? [ways.across / 256 / ONE, ways.down / 256 / ONE] : [0, 0]);

@@ -23,18 +23,27 @@ const makeTile = (): Int16Array => {
     const [row, v] = [Math.floor(y / POINTS) % CELLS, (y % POINTS) / POINTS];
     const [upper, lower] = [row * CELLS, ((row + 1) % CELLS) * CELLS];
     const t = fades[y % POINTS] as number;
-    for (let x = 0; x < NOISE_STRIDE; x++, i++) {
-      const [left, u] = [Math.floor(x / POINTS) % CELLS, (x % POINTS) / POINTS];
+    for (let x = 0; x < NOISE_STRIDE; ) {
+      const left = (x / POINTS) % CELLS;
       const right = (left + 1) % CELLS;
-      const a = (gx[upper + left] as number) * u + (gy[upper + left] as number) * v;
-      const b = (gx[upper + right] as number) * (u - 1) + (gy[upper + right] as number) * v;
-      const c = (gx[lower + left] as number) * u + (gy[lower + left] as number) * (v - 1);
-      const d = (gx[lower + right] as number) * (u - 1) + (gy[lower + right] as number) * (v - 1);
-      const s = fades[x % POINTS] as number;
-      const top = a + (b - a) * s;
-      const bottom = c + (d - c) * s;
-      // Gradients of length 1 reach √½.
-      tile[i] = Math.floor((top + (bottom - top) * t) * 1.4142135623730951 * ONE + 0.5);
+      const ax = gx[upper + left] as number;
+      const bx = gx[upper + right] as number;
+      const cx = gx[lower + left] as number;
+      const dx = gx[lower + right] as number;
+      const ay = (gy[upper + left] as number) * v;
+      const by = (gy[upper + right] as number) * v;
+      const cy = (gy[lower + left] as number) * (v - 1);
+      const dy = (gy[lower + right] as number) * (v - 1);
+      for (let k = 0; k < POINTS && x < NOISE_STRIDE; k++, x++, i++) {
+        const u = k / POINTS;
+        const s = fades[k] as number;
+        const a = ax * u + ay;
+        const c = cx * u + cy;
+        const top = a + (bx * (u - 1) + by - a) * s;
+        const bottom = c + (dx * (u - 1) + dy - c) * s;
+        // Gradients of length 1 reach √½.
+        tile[i] = Math.floor((top + (bottom - top) * t) * 1.4142135623730951 * ONE + 0.5);
+      }
     }
   }
   return tile;

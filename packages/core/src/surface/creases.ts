@@ -3,6 +3,7 @@ import { chanceAt } from '../units/noise';
 import { nine } from './cells';
 import { cellsOf, rows, type Field, type Ground } from './ground';
 import { filled } from '../units/filled';
+import { once } from '../units/remember';
 
 /** Creases of one size: edges between cells of points strewn on a grid (S. Worley, A cellular texture basis function, 1996). */
 export interface CreaseKind {
@@ -28,7 +29,7 @@ const LIGHT = Math.SQRT1_2;
 /** Places of the tables here. */
 const STEPS = 1024;
 /** Most creases are soft: a power of chance. */
-const DEEP = filled(new Float64Array(STEPS + 1), (i) => power(i / STEPS, 2.2));
+const depths = once(() => filled(new Float64Array(STEPS + 1), (i) => power(i / STEPS, 2.2)));
 
 /** Which of nine points is nearest to a place. */
 const nearest = (points: Float64Array, u: number, v: number): number => {
@@ -68,7 +69,7 @@ const sharpness = (a: number, b: number, c: number, d: number, seed: number): nu
   const h = chanceAt(a + c, b + d, seed) + chanceAt(Math.abs(a - c), Math.abs(b - d), seed + 1);
   const share = h - Math.floor(h);
   if (share < NONE) return 0;
-  const deep = DEEP[Math.floor(((share - NONE) / (1 - NONE)) * STEPS)] as number;
+  const deep = depths()[Math.floor(((share - NONE) / (1 - NONE)) * STEPS)] as number;
   return chanceAt(a + c, b + d, seed + 2) < 0.5 ? -deep : deep;
 };
 
@@ -127,6 +128,7 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
     return to;
   };
   const row = rows();
+  const fall = falls();
   return (at) => {
     const out = row(at.count);
     let cellX = NaN;
@@ -163,7 +165,7 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
         const away = ((near[o] as number) - u) * (near[o + 2] as number) + ((near[o + 1] as number) - v) * (near[o + 3] as number);
         if (away >= reach) continue;
         const d = Math.max(0, away / perMm);
-        sum += (near[o + 4] as number) * fallOf(d / far) * Math.min(1, d / RIDGE);
+        sum += (near[o + 4] as number) * (fall[Math.floor(((d / far) * STEPS) / SEEN)] as number) * Math.min(1, d / RIDGE);
       }
       out[n] = sum;
     }
@@ -172,5 +174,4 @@ export const creases = (ground: Ground, salt: number, { cell, shade, far }: Crea
 };
 
 /** e^(−t) for 0 ≤ t < SEEN, ending at nothing. */
-const FALL = filled(new Float64Array(STEPS + 1), (i) => exp((-SEEN * i) / STEPS) - exp(-SEEN));
-const fallOf = (t: number): number => FALL[Math.floor((t * STEPS) / SEEN)] as number;
+const falls = once(() => filled(new Float64Array(STEPS + 1), (i) => exp((-SEEN * i) / STEPS) - exp(-SEEN)));

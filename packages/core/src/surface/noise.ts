@@ -3,14 +3,15 @@ import { chanceAt, fade } from '../units/noise';
 import { cellsOf, rows, type Field, type Ground, type Places } from './ground';
 import { latticeOf, type Lattice } from './lattice';
 import { filled } from '../units/filled';
+import { once } from '../units/remember';
 
 /** Directions of gradients, one a point of a lattice of SIDE × SIDE points that comes again; every noise starts elsewhere on it. */
 const SIDE = 256;
 const LAST = SIDE - 1;
-const DIRECTIONS = filled(new Uint8Array(SIDE * SIDE), (i) => chanceAt(i % SIDE, Math.floor(i / SIDE), 83) * 256);
+const allDirections = once(() => filled(new Uint8Array(SIDE * SIDE), (i) => chanceAt(i % SIDE, Math.floor(i / SIDE), 83) * 256));
 /** Gradients of length √2: a noise of them reaches ± 1, with a standard deviation of about 0.35. */
-const ACROSS = filled(new Float64Array(256), (i) => Math.SQRT2 * cosDeg((360 * i) / 256));
-const DOWN = filled(new Float64Array(256), (i) => Math.SQRT2 * sinDeg((360 * i) / 256));
+const allAcross = once(() => filled(new Float64Array(256), (i) => Math.SQRT2 * cosDeg((360 * i) / 256)));
+const allDown = once(() => filled(new Float64Array(256), (i) => Math.SQRT2 * sinDeg((360 * i) / 256)));
 
 /** How a noise lies: turned, and longer along that direction than broad. */
 export interface Lie {
@@ -27,16 +28,15 @@ type Octave = (at: Places, weight: number, out: Float64Array) => void;
 
 const octaveOn = ({ ux, uy, vx, vy, wrap }: Lattice, offsetX: number, offsetY: number): Octave => {
   const cell = new Int32Array(2);
+  const [directions, gx, gy] = [allDirections(), allAcross(), allDown()];
   /** The direction at a point of a lattice that repeats. */
   const wrappedAt = (i: number, j: number): number => {
     cell[0] = i;
     cell[1] = j;
     wrap?.(cell);
-    return DIRECTIONS[(((cell[1] + offsetY) & LAST) << 8) | ((cell[0] + offsetX) & LAST)] as number;
+    return directions[(((cell[1] + offsetY) & LAST) << 8) | ((cell[0] + offsetX) & LAST)] as number;
   };
   return ({ count, x: xs, y: ys }, weight, out) => {
-    // Tables of the module are looked up once a row.
-    const [directions, gx, gy] = [DIRECTIONS, ACROSS, DOWN];
     // The gradients at the corners of the cell: neighbouring places mostly share one.
     let cellX = FAR;
     let cellY = FAR;

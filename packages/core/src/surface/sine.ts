@@ -1,12 +1,14 @@
 import { sinDeg } from '../units/exact';
 import { filled } from '../units/filled';
+import { once } from '../units/remember';
 
 const WAVE = 4096;
-const SINES = filled(new Float64Array(WAVE + 1), (i) => sinDeg((360 * i) / WAVE));
+const sines = once(() => filled(new Float64Array(WAVE + 1), (i) => sinDeg((360 * i) / WAVE)));
 
 /** Sine of turns, straight between the places of a table. */
 export const sineOf = (turns: number): number => {
   const at = (turns - Math.floor(turns)) * WAVE;
   const i = Math.floor(at);
-  return (SINES[i] as number) + ((SINES[i + 1] as number) - (SINES[i] as number)) * (at - i);
+  const table = sines();
+  return (table[i] as number) + ((table[i + 1] as number) - (table[i] as number)) * (at - i);
 };

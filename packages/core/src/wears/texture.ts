@@ -14,7 +14,7 @@ import { isWhole, LONGEST_NAME, MOST_EDGE, PLACEMENT, type Anchor, type Pass, ty
 import { liesNow } from '../sheet/moving';
 import { curve as curveStep } from '../steps/tone/curve';
 import { surfaceOfName, SURFACES } from '../surface/surfaces';
-import { remembering } from '../units/remember';
+import { once, remembering } from '../units/remember';
 import { takenTable } from './cut';
 import type { WearAt, WearDeclaration } from './declare';
 import { dissolvedNode } from './dissolved-node';
@@ -103,7 +103,7 @@ const cutDials = ({ curve, cut, softness, takes, invert }: TextureWear): CutDial
 const tableFor = remembering(24, JSON.stringify, (dials: CutDials): Int16Array => takenTable(dials));
 
 /** Where every pixel is all or nothing: a patch is what a wear takes more than a half of. */
-const PATCHES = filled(new Int16Array(ONE + 1), (taken) => (taken > HALF ? ONE : 0));
+const patches = once(() => filled(new Int16Array(ONE + 1), (taken) => (taken > HALF ? ONE : 0)));
 
 /** A wear's texture. */
 const textureNode = ({ name, picture, surface }: TextureWear, owner: Pass, placement: Placement, at: WearAt): Node<'colour'> => {
@@ -132,7 +132,7 @@ const draftTaken = (texture: TextureWear, owner: Pass, placement: Placement, at:
   const dials = cutDials(texture);
   const raw = takenNode(framedTexture(info, frame, placement), tableFor(dials), dials);
   const soft = cleanedNode(raw, texture.specks, texture.holes, frame.perMm);
-  const clean = isWhole(at.edges) ? takenNode(soft, PATCHES, 'patches') : soft;
+  const clean = isWhole(at.edges) ? takenNode(soft, patches(), 'patches') : soft;
   return laidPlane(averagedNode(clean, halvings), frame, halvings, placement, pxPerMm);
 };
 

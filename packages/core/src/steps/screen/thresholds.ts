@@ -204,7 +204,13 @@ interface Solution {
 
 const solve = (geometry: ScreenGeometry): Solution => {
   const spread = measure(geometry);
-  const inkAt = (at: number): number => meanInk(spread, at, slopeAt(spread, at, geometry), geometry.cut);
+  // Most knots are looked for at the same first thresholds.
+  const known = new Float64Array(2 * RANGE + 1).fill(NaN);
+  const inkAt = (at: number): number => {
+    const kept = known[at + RANGE] as number;
+    if (kept >= 0) return kept;
+    return (known[at + RANGE] = meanInk(spread, at, slopeAt(spread, at, geometry), geometry.cut));
+  };
   const knots = geometry.rough ? KNOTS / ROUGHER : KNOTS;
   const threshold = new Float64Array(knots + 1);
   const slope = new Float64Array(knots + 1);
