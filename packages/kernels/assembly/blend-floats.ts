@@ -142,12 +142,36 @@ function solid(mode: i32, b32: v128, s32: v128): v128 {
   return v128.bitselect(i32x4.splat(ONE), held, i32x4(0, 0, 0, -1));
 }
 
+/** One pixel over what is solid beneath, with some alpha: `pixel` without what is nothing there. */
+// @ts-ignore: decorator
+@inline
+function overSolid(mode: i32, b32: v128, s32: v128): v128 {
+  const unit = f(1.0 / 16384.0);
+  const b = f32x4.mul(f32x4.convert_i32x4_s(b32), unit);
+  const s = f32x4.mul(f32x4.convert_i32x4_s(s32), unit);
+  const as = v128.shuffle<i32>(s, s, 3, 3, 3, 3);
+  const inside = f32x4.mul(as, separable(mode, b, f32x4.div(s, as)));
+  const sum = f32x4.add(inside, f32x4.mul(b, f32x4.sub(f(1), as)));
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(sum, f(16384)), f(0.5)));
+  const held = i32x4.min_s(i32x4.max_s(whole, i32x4.splat(0)), i32x4.splat(ONE));
+  return v128.bitselect(i32x4.splat(ONE), held, i32x4(0, 0, 0, -1));
+}
+
+/** Lanes of two pixels' alphas, as `bitmask` gives them. */
+const ALPHAS: i32 = 0x88;
+
 /** Two pixels. */
 export function inFloats(mode: i32, atop: i32, b: v128, s: v128): v128 {
   const one = i16x8.splat(<i16>ONE);
-  if ((i16x8.bitmask(v128.and(i16x8.eq(b, one), i16x8.eq(s, one))) & 0x88) == 0x88) {
-    const left = solid(mode, i32x4.extend_low_i16x8_s(b), i32x4.extend_low_i16x8_s(s));
-    return i16x8.narrow_i32x4_s(left, solid(mode, i32x4.extend_high_i16x8_s(b), i32x4.extend_high_i16x8_s(s)));
+  if ((i16x8.bitmask(i16x8.eq(b, one)) & ALPHAS) == ALPHAS) {
+    if ((i16x8.bitmask(i16x8.eq(s, one)) & ALPHAS) == ALPHAS) {
+      const left = solid(mode, i32x4.extend_low_i16x8_s(b), i32x4.extend_low_i16x8_s(s));
+      return i16x8.narrow_i32x4_s(left, solid(mode, i32x4.extend_high_i16x8_s(b), i32x4.extend_high_i16x8_s(s)));
+    }
+    if ((i16x8.bitmask(i16x8.gt_s(s, i16x8.splat(0))) & ALPHAS) == ALPHAS) {
+      const left = overSolid(mode, i32x4.extend_low_i16x8_s(b), i32x4.extend_low_i16x8_s(s));
+      return i16x8.narrow_i32x4_s(left, overSolid(mode, i32x4.extend_high_i16x8_s(b), i32x4.extend_high_i16x8_s(s)));
+    }
   }
   const first = pixel(mode, atop, i32x4.extend_low_i16x8_s(b), i32x4.extend_low_i16x8_s(s));
   const second = pixel(mode, atop, i32x4.extend_high_i16x8_s(b), i32x4.extend_high_i16x8_s(s));

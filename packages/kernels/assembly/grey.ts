@@ -117,19 +117,17 @@ export function greyByHue(
   return least;
 }
 
-/** Four quotients of what is not negative, without fraction; exact, since a quotient of integers this small is never rounded across a whole number. */
+/**
+ * Four quotients, along · 2^16 ÷ span without fraction, of along ≤ span < 2^15: single precision holds both, and may but round up to the
+ * next whole number, as what is left over then tells.
+ */
 // @ts-ignore: decorator
 @inline
-function quotients(a: v128, b: v128): v128 {
-  const low = f64x2.div(f64x2.convert_low_i32x4_s(a), f64x2.convert_low_i32x4_s(b));
-  const upper = f64x2.div(f64x2.convert_low_i32x4_s(upperHalf(a)), f64x2.convert_low_i32x4_s(upperHalf(b)));
-  return v128.shuffle<i32>(i32x4.trunc_sat_f64x2_s_zero(low), i32x4.trunc_sat_f64x2_s_zero(upper), 0, 1, 4, 5);
-}
-
-// @ts-ignore: decorator
-@inline
-function upperHalf(values: v128): v128 {
-  return v128.shuffle<i32>(values, values, 2, 3, 2, 3);
+function quotients(along: v128, span: v128): v128 {
+  const whole = i32x4.shl(along, 16);
+  const near = i32x4.trunc_sat_f32x4_s(f32x4.div(f32x4.convert_i32x4_s(whole), f32x4.convert_i32x4_s(span)));
+  const left = i32x4.sub(whole, i32x4.mul(near, span));
+  return i32x4.add(near, i32x4.shr_s(left, 31));
 }
 
 /** How much lighter four colours print by their hues: what the response says, as far as they are no grey. */
@@ -139,32 +137,18 @@ function liftsOf(r: v128, g: v128, b: v128, response: usize): v128 {
   const most = i32x4.max_s(i32x4.max_s(r, g), b);
   const least = i32x4.min_s(i32x4.min_s(r, g), b);
   const span = i32x4.sub(most, least);
-  // Where they lie on the hue circle, as in hue.ts: what is asked for first there comes last here.
+  // Where they lie on the hue circle, as in hue.ts: from each primary to the secondaries before and after it.
   const isRed = i32x4.eq(r, most);
   const isGreen = i32x4.eq(g, most);
-  const noRed = i32x4.eq(r, least);
-  const noGreen = i32x4.eq(g, least);
-  const noBlue = i32x4.eq(b, least);
-  const isBlue = i32x4.eq(b, most);
-  let knot = i32x4.splat(5 * 256);
-  let along = i32x4.sub(span, i32x4.sub(b, g));
-  let there = v128.and(isBlue, noGreen);
-  knot = v128.bitselect(i32x4.splat(4 * 256), knot, there);
-  along = v128.bitselect(i32x4.sub(r, g), along, there);
-  there = v128.and(isBlue, noRed);
-  knot = v128.bitselect(i32x4.splat(3 * 256), knot, there);
-  along = v128.bitselect(i32x4.sub(span, i32x4.sub(g, r)), along, there);
-  there = v128.and(isGreen, noRed);
-  knot = v128.bitselect(i32x4.splat(2 * 256), knot, there);
-  along = v128.bitselect(i32x4.sub(b, r), along, there);
-  there = v128.and(isGreen, noBlue);
-  knot = v128.bitselect(i32x4.splat(256), knot, there);
-  along = v128.bitselect(i32x4.sub(span, i32x4.sub(r, b)), along, there);
-  there = v128.and(isRed, noBlue);
-  knot = v128.andnot(knot, there);
-  along = v128.bitselect(i32x4.sub(g, b), along, there);
+  const fromGreen = v128.bitselect(i32x4.sub(b, r), i32x4.sub(r, g), isGreen);
+  const away = v128.bitselect(i32x4.sub(g, b), fromGreen, isRed);
+  const isBefore = i32x4.shr_s(away, 31);
+  const along = i32x4.add(away, v128.and(isBefore, span));
+  const primary = v128.andnot(v128.bitselect(i32x4.splat(2 * 256), i32x4.splat(4 * 256), isGreen), isRed);
+  const back = v128.and(isBefore, v128.bitselect(i32x4.splat(5 * 256), i32x4.splat(-256), isRed));
+  const knot = i32x4.add(primary, back);
 
-  const position = quotients(i32x4.shl(along, 16), i32x4.max_s(span, i32x4.splat(1)));
+  const position = quotients(along, i32x4.max_s(span, i32x4.splat(1)));
   const step = i32x4.min_s(i32x4.shr_s(position, 8), i32x4.splat(255));
   const fraction = i32x4.sub(position, i32x4.shl(step, 8));
   const at = i32x4.shl(i32x4.add(knot, step), 1);

@@ -102,6 +102,15 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
   const byHue = plane();
   out['least by hue'] = [kernels.greyByHue(rgba, LUMA, response, byHue, plane())];
   out['grey by hue'] = byHue;
+  // Primaries, secondaries and greys, where two colours are as much.
+  const pure = laid(
+    Int16Array.from({ length: 4 * pixels }, (_, i) =>
+      i % 4 === 3 ? ONE : ([0, 5000, ONE][Math.floor((i >> 2) / 3 ** (i % 4)) % 3] as number),
+    ),
+  );
+  const ofPure = plane();
+  kernels.greyByHue(pure, LUMA, response, ofPure, plane());
+  out['grey by hue, pure'] = ofPure;
 
   const entries = Int16Array.from({ length: ONE + 1 }, (_, i) => (i * 31) % ONE);
   const through = plane();
@@ -718,6 +727,10 @@ const CHANGES = [
   ['cells.ts', '<f64>phaseU * ay + <f64>phaseV * by + 0.5', '<f64>phaseU * ay + <f64>phaseV * bx + 0.5'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
   ['blend-floats.ts', 'EXCLUSION: i32 = 12', 'EXCLUSION: i32 = 13'],
+  ['blend-floats.ts', 'f32x4.mul(b, f32x4.sub(f(1), as)));\n  const whole', 'b);\n  const whole'],
+  ['grey.ts', 'i32x4.shr_s(left, 31)', 'i32x4.splat(0)'],
+  ['grey.ts', 'splat(5 * 256), i32x4', 'splat(4 * 256), i32x4'],
+  ['grey.ts', 'splat(-256), isRed', 'splat(-255), isRed'],
   ['blend-doubles.ts', '0.59 * g', '0.58 * g'],
   ['channels.ts', 'alpha + HALF', 'alpha'],
   ['convolve.ts', 'splat(HALF)', 'splat(0)'],
