@@ -45,10 +45,10 @@ function moved(by: v128, phase: v128): v128 {
 }
 
 /**
- * One octave at the listed places of a row, added to their sums; `u` and `v` are the phases of the row's first pixel. A warp (or 0),
- * given for the listed places, moves each before it is looked up.
+ * One octave at the listed places of a row, added to their sums; `u` and `v` are the phases of the row's first pixel. Moves (or 0),
+ * given for the listed places, move each before it is looked up.
  */
-function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize, warpX: usize, warpY: usize): void {
+function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32, v: i32, octave: usize, movesX: usize, movesY: usize): void {
   const ux = i32x4.splat(load<i32>(octave, 4));
   const vx = i32x4.splat(load<i32>(octave, 16));
   const weight = i32x4.splat(load<i32>(octave, 24));
@@ -61,9 +61,9 @@ function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32,
     const column = v128.load(columns + at);
     let pu = i32x4.add(i32x4.splat(u), i32x4.mul(column, ux));
     let pv = i32x4.add(i32x4.splat(v), i32x4.mul(column, vx));
-    if (warpX) {
-      const wx = v128.load(warpX + at);
-      const wy = v128.load(warpY + at);
+    if (movesX) {
+      const wx = v128.load(movesX + at);
+      const wy = v128.load(movesY + at);
       pu = i32x4.add(pu, i32x4.add(moved(wx, xu), moved(wy, yu)));
       pv = i32x4.add(pv, i32x4.add(moved(wx, xv), moved(wy, yv)));
     }
@@ -81,40 +81,27 @@ function openAt(gate: usize, rest: i32): i32 {
   return within & i16x8.bitmask(v128.and(i16x8.gt_s(gates, i16x8.splat(0)), i16x8.lt_s(gates, i16x8.splat(16384))));
 }
 
-/** Stores eight 16-bit values, each with as much added, as 32-bit ones. */
-// @ts-ignore: decorator
-@inline
-function store32(to: usize, values: v128, added: v128): void {
-  v128.store(to, i32x4.add(i32x4.extend_low_i16x8_s(values), added));
-  v128.store(to, i32x4.add(i32x4.extend_high_i16x8_s(values), added), 16);
-}
-
-/** The columns of a row that are looked up, with their warp, one after the other; their count. */
-function list(
-  width: i32,
-  gate: usize,
-  warpX: usize,
-  warpY: usize,
-  packing: usize,
-  columns: usize,
-  movesX: usize,
-  movesY: usize,
-): i32 {
+/** The columns of a row that are looked up, one after the other; their count. */
+function list(width: i32, gate: usize, packing: usize, columns: usize): i32 {
   let count = 0;
   for (let from = 0; from < width; from += 8) {
-    const two = <usize>from << 1;
-    const open = openAt(gate ? gate + two : 0, width - from);
+    const open = openAt(gate ? gate + (<usize>from << 1) : 0, width - from);
     if (!open) continue;
-    const order = v128.load(packing + (<usize>open << 4));
-    const to = <usize>count << 2;
-    store32(columns + to, v128.swizzle(i16x8(0, 1, 2, 3, 4, 5, 6, 7), order), i32x4.splat(from));
-    if (warpX) {
-      store32(movesX + to, v128.swizzle(v128.load(warpX + two), order), i32x4.splat(0));
-      store32(movesY + to, v128.swizzle(v128.load(warpY + two), order), i32x4.splat(0));
-    }
+    const order = v128.swizzle(i16x8(0, 1, 2, 3, 4, 5, 6, 7), v128.load(packing + (<usize>open << 4)));
+    const to = columns + (<usize>count << 2);
+    const added = i32x4.splat(from);
+    v128.store(to, i32x4.add(i32x4.extend_low_i16x8_s(order), added));
+    v128.store(to, i32x4.add(i32x4.extend_high_i16x8_s(order), added), 16);
     count += popcnt(open);
   }
   return count;
+}
+
+/** Four sums as values within ± ONE. */
+// @ts-ignore: decorator
+@inline
+function valuesOf(sums: v128): v128 {
+  return i32x4.max_s(i32x4.min_s(i32x4.shr_s(sums, 14), i32x4.splat(16384)), i32x4.splat(-16384));
 }
 
 /** Puts a row's sums, one after the other, where they were listed from, and nothing elsewhere. */
@@ -124,10 +111,7 @@ function place(width: i32, gate: usize, spreading: usize, sums: usize, out: usiz
     const open = openAt(gate ? gate + two : 0, width - from);
     let values = i16x8.splat(0);
     if (open) {
-      const most = i32x4.splat(16384);
-      const low = i32x4.min_s(i32x4.shr_s(v128.load(sums), 14), most);
-      const high = i32x4.min_s(i32x4.shr_s(v128.load(sums, 16), 14), most);
-      const packed = i16x8.max_s(i16x8.narrow_i32x4_s(low, high), i16x8.splat(-16384));
+      const packed = i16x8.narrow_i32x4_s(valuesOf(v128.load(sums)), valuesOf(v128.load(sums, 16)));
       values = v128.swizzle(packed, v128.load(spreading + (<usize>open << 4)));
       sums += <usize>popcnt(open) << 2;
     }
@@ -141,9 +125,41 @@ function place(width: i32, gate: usize, spreading: usize, sums: usize, out: usiz
   }
 }
 
+/** Sums of octaves at the listed places of a row that begins at (x, y). */
+function addUp(
+  columns: usize,
+  sums: usize,
+  count: i32,
+  tile: usize,
+  x: i32,
+  y: i32,
+  octaves: usize,
+  octaveCount: i32,
+  movesX: usize,
+  movesY: usize,
+): void {
+  for (let n = 0; n < count; n += 4) v128.store(sums + (<usize>n << 2), i32x4.splat(8192));
+  for (let n = 0; n < octaveCount; n++) {
+    const o = octaves + ((<usize>n * VALUES) << 2);
+    const u = load<i32>(o) + x * load<i32>(o, 4) + y * load<i32>(o, 8);
+    const v = load<i32>(o, 12) + x * load<i32>(o, 16) + y * load<i32>(o, 20);
+    addOctave(columns, sums, count, tile, u, v, o, movesX, movesY);
+  }
+}
+
+/** The same as values within ± ONE. */
+function lookUp(columns: usize, values: usize, count: i32, tile: usize, x: i32, y: i32, octaves: usize, octaveCount: i32): void {
+  addUp(columns, values, count, tile, x, y, octaves, octaveCount, 0, 0);
+  for (let n = 0; n < count; n += 4) {
+    const at = values + (<usize>n << 2);
+    v128.store(at, valuesOf(v128.load(at)));
+  }
+}
+
 /**
- * Octaves of noise over a region, in rows; `warpX` and `warpY` (or 0) move each place before it is looked up. Where a `gate` (or 0) is
- * nothing or all, nothing is looked up. `lanes` as in src/lanes.ts; `rows` is room for four rows of width + 8 32-bit values.
+ * Octaves of noise over a region, in rows. After them lie those of two more noises (or none), which move each place across and down
+ * before it is looked up. Where a `gate` (or 0) is nothing or all, nothing is looked up. `lanes` as in src/lanes.ts; `rows` is room for
+ * four rows of width + 8 32-bit values.
  */
 export function noise(
   x: i32,
@@ -152,9 +168,9 @@ export function noise(
   height: i32,
   octaves: usize,
   octaveCount: i32,
+  acrossCount: i32,
+  downCount: i32,
   tile: usize,
-  warpX: usize,
-  warpY: usize,
   gate: usize,
   lanes: usize,
   rows: usize,
@@ -165,17 +181,18 @@ export function noise(
   const sums = rows + room;
   const movesX = sums + room;
   const movesY = movesX + room;
+  const across = octaves + ((<usize>octaveCount * VALUES) << 2);
+  const down = across + ((<usize>acrossCount * VALUES) << 2);
+  const isMoved = acrossCount + downCount > 0;
   for (let row = 0; row < height; row++) {
     const from = <usize>(row * width) << 1;
     const gates = gate ? gate + from : 0;
-    const count = list(width, gates, warpX ? warpX + from : 0, warpY + from, lanes, columns, movesX, movesY);
-    for (let n = 0; n < count; n += 4) v128.store(sums + (<usize>n << 2), i32x4.splat(8192));
-    for (let n = 0; n < octaveCount; n++) {
-      const o = octaves + ((<usize>n * VALUES) << 2);
-      const u = load<i32>(o) + x * load<i32>(o, 4) + (y + row) * load<i32>(o, 8);
-      const v = load<i32>(o, 12) + x * load<i32>(o, 16) + (y + row) * load<i32>(o, 20);
-      addOctave(columns, sums, count, tile, u, v, o, warpX ? movesX : 0, movesY);
+    const count = list(width, gates, lanes, columns);
+    if (isMoved) {
+      lookUp(columns, movesX, count, tile, x, y + row, across, acrossCount);
+      lookUp(columns, movesY, count, tile, x, y + row, down, downCount);
     }
+    addUp(columns, sums, count, tile, x, y + row, octaves, octaveCount, isMoved ? movesX : 0, movesY);
     place(width, gates, lanes + 4096, sums, out + from);
   }
 }

@@ -314,7 +314,7 @@ export interface KernelExports {
     by: N,
     out: N,
   ): void;
-  noise(x: N, y: N, width: N, height: N, octaves: N, count: N, tile: N, warpX: N, warpY: N, gate: N, lanes: N, rows: N, out: N): void;
+  noise(x: N, y: N, width: N, height: N, octaves: N, count: N, across: N, down: N, tile: N, gate: N, lanes: N, rows: N, out: N): void;
   relit(rgba: N, from: N, to: N, pixels: N, out: N): void;
   hued(rgba: N, pixels: N, knots: N, gentle: N, out: N): void;
   rim(rgba: N, x: N, y: N, width: N, height: N, dither: N, out: N): void;

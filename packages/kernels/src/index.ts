@@ -638,10 +638,22 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
 
     noise: ({ x, y, width, height }, octaves, tile, warp, gate, out) =>
       call(() => {
+        const [across, down] = warp ? [warp.x, warp.y] : [[], []];
         const values = Int32Array.from(
-          octaves.flatMap(({ grid: g, weight, warped: w }) => [g.u0, g.ux, g.uy, g.v0, g.vx, g.vy, weight, w.ux, w.uy, w.vx, w.vy]),
+          [...octaves, ...across, ...down].flatMap(({ grid: g, weight, warped: w }) => [
+            g.u0,
+            g.ux,
+            g.uy,
+            g.v0,
+            g.vx,
+            g.vy,
+            weight,
+            w.ux,
+            w.uy,
+            w.vx,
+            w.vy,
+          ]),
         );
-        const [warpX, warpY] = warp ? [arena.read(warp.x), arena.read(warp.y)] : [0, 0];
         wasm.noise(
           x,
           y,
@@ -649,9 +661,9 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
           height,
           arena.read(values),
           octaves.length,
+          across.length,
+          down.length,
           arena.constant(tile),
-          warpX,
-          warpY,
           gate ? arena.read(gate) : 0,
           arena.constant(LANES),
           arena.room(16 * (width + 8)),

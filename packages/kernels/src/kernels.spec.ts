@@ -606,7 +606,9 @@ function planeResults(
     out[`distance within ${outside}`] = window;
   }
   made('noise', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, null, null, to));
-  made('noise warped', 1, (to) => kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: tone, y: signed }, mask, to));
+  made('noise warped', 1, (to) =>
+    kernels.noise({ x: -7, y: 19, width, height }, octaves, tile, { x: octaves.slice(1), y: octaves.slice(0, 1) }, mask, to),
+  );
   for (const [p, q, add, least] of [
     [2, 0, 0, 0],
     [4, -4, 0, -ONE],
@@ -705,6 +707,8 @@ const CHANGES = [
   ['ramp.ts', '/ (2 * reach)', '/ reach'],
   ['up-filtered.ts', 'UP: u8 = 2', 'UP: u8 = 1'],
   ['noise.ts', 'i16x8.splat(16384))', 'i16x8.splat(16383))'],
+  ['noise.ts', 'x, y + row, down, downCount', 'x, y + row, across, downCount'],
+  ['noise.ts', 'i32x4.shr_s(sums, 14)', 'i32x4.shr_s(sums, 13)'],
   ['count-tones.ts', '+ 8) >> 4', '+ 7) >> 4'],
   ['strokes.ts', '0.66 - 0.24', '0.66 - 0.23'],
   ['planes.ts', 'HAS_WHOLE: i32 = 2', 'HAS_WHOLE: i32 = 1'],

@@ -20,10 +20,10 @@ export interface NoiseOctave {
   readonly warped: Pick<ScreenGrid, 'ux' | 'uy' | 'vx' | 'vy'>;
 }
 
-/** How far places are moved before they are looked up, two planes in ± ONE. */
+/** How far places are moved across and down before they are looked up: two noises, within ± ONE. */
 export interface Warp {
-  readonly x: Int16Array;
-  readonly y: Int16Array;
+  readonly x: readonly NoiseOctave[];
+  readonly y: readonly NoiseOctave[];
 }
 
 /** Pixels a phase of a screen's cell: x = ax · u + bx · v, y = ay · u + by · v, from the cell's centre. */

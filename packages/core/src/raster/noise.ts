@@ -2,7 +2,7 @@ import { cosDeg, sinDeg } from '../units/exact';
 import { chanceAt, fade } from '../units/noise';
 import { Latest } from '../units/latest';
 import { once } from '../units/remember';
-import { NOISE_SIDE, NOISE_STRIDE, type Kernels, type NoiseOctave, type Warp } from './kernels';
+import { NOISE_SIDE, NOISE_STRIDE, type Kernels, type NoiseOctave } from './kernels';
 import { ONE, sizeOf, type Region } from './raster';
 import { filled } from '../units/filled';
 
@@ -23,7 +23,7 @@ const makeTile = (): Int16Array => {
     const [row, v] = [Math.floor(y / POINTS) % CELLS, (y % POINTS) / POINTS];
     const [upper, lower] = [row * CELLS, ((row + 1) % CELLS) * CELLS];
     const t = fades[y % POINTS] as number;
-    for (let x = 0; x < NOISE_STRIDE; ) {
+    for (let x = 0; x < NOISE_STRIDE;) {
       const left = (x / POINTS) % CELLS;
       const right = (left + 1) % CELLS;
       const ax = gx[upper + left] as number;
@@ -129,11 +129,11 @@ export const noisePlane = (
   { pxPerMm, draft }: NoiseAt,
   region: Region,
   kernels: Kernels,
-  { warp = null, gate = null }: { readonly warp?: Warp | null; readonly gate?: Int16Array | null } = {},
+  { gate = null }: { readonly gate?: Int16Array | null } = {},
 ): Int16Array => {
   const out = kernels.arena.plane(sizeOf(region));
-  const make = (): void => kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), warp, draft ? null : gate, out);
-  if (!draft || warp) {
+  const make = (): void => kernels.noise(region, noiseOctaves(kind, pxPerMm), noiseTile(), null, draft ? null : gate, out);
+  if (!draft) {
     make();
     return out;
   }

@@ -124,15 +124,8 @@ function* ledByFibres(
   const octaves = fibreOctaves(dials, pxPerMm, farPx);
   if (octaves.length === 0) return;
   const pixels = sizeOf(region);
-  const turn = (by: number): Int16Array => {
-    const plane = kernels.arena.plane(pixels);
-    kernels.noise(region, noiseOctaves({ grain: TURNING.grain, seed: 8 * dials.seed + by }, pxPerMm), noiseTile(), null, at, plane);
-    return plane;
-  };
-  const x = turn(5);
-  yield;
-  const warp = { x, y: turn(6) };
-  yield;
+  const turn = (by: number): NoiseOctave[] => noiseOctaves({ grain: TURNING.grain, seed: 8 * dials.seed + by }, pxPerMm);
+  const warp = { x: turn(5), y: turn(6) };
   const moved = kernels.arena.plane(pixels);
   kernels.noise(region, octaves, noiseTile(), warp, at, moved);
   yield;
