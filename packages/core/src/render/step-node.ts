@@ -2,7 +2,7 @@ import type { Arena } from '../raster/arena';
 import type { Ways } from '../raster/kernels';
 import { ONE, sizeOf, type Raster, type RasterKind, type Region, type Rgb, type ToneRaster } from '../raster/raster';
 import { coarseRegion, fineRegion } from '../raster/coarse';
-import { grow, hull } from '../raster/region';
+import { grow, hull, regionName } from '../raster/region';
 import { blankPlane, isBlank, uniformPlane } from '../raster/uniform';
 import type { AnyStep, Coarse, Covered, RasterWork, StepAt } from '../steps/declare';
 import { reducedTone, type Through } from '../nodes/coarse-node';
@@ -231,12 +231,20 @@ export const stepNode = (input: Node, call: StepCall): Node => {
       const spot = call.spot ? yield* spotOf(call.spot, work) : roundSpot;
       const bend = call.bend ? yield* waysOf(call.bend, from, call.at.pxPerMm, work) : null;
       const coarse: Coarse[] = [];
+      // Grids of one region are made of the same greys.
+      const greys = new Map<string, ToneRaster>();
+      const greysOver = (fine: Region): ToneRaster => {
+        const name = regionName(fine);
+        const known = greys.get(name) ?? (cropped(asGreys(all), fine, arena) as ToneRaster);
+        greys.set(name, known);
+        return known;
+      };
       for (const each of call.coarse) {
         const wanted = coarseRead(each, from);
         const { shift, through } = each;
         const tone = each.node
           ? yield* rendered(each.node, wanted, work)
-          : reducedTone(cropped(asGreys(all), fineRegion(wanted, shift), arena) as ToneRaster, wanted, shift, through, work.kernels);
+          : reducedTone(greysOver(fineRegion(wanted, shift)), wanted, shift, through, work.kernels);
         coarse.push({ shift, tone });
       }
       const wide = cropped(all, covered ? region : from, arena);

@@ -74,19 +74,9 @@ const distances = remembering(
   ({ sigmaPx, farPx, spreadPx }) => toneTable((g) => 0.5 + (sigmaPx * (quantiles()[g * ONE] as number) + spreadPx) / (2 * farPx)),
 );
 
-/** Coverage of each distance: a pixel wide passage, or all or nothing. */
-const covers = remembering(
-  12,
-  ({ farPx, hard }: { farPx: number; hard: boolean }) => `${farPx} ${hard}`,
-  ({ farPx, hard }) =>
-    toneTable((x) => {
-      const px = (x - 0.5) * 2 * farPx;
-      return hard ? (px >= 0 ? 1 : 0) : px + 0.5;
-    }),
-);
+/** Coverage of each distance: a passage a pixel wide. */
+const covers = remembering(12, String, (farPx: number) => toneTable((x) => (x - 0.5) * 2 * farPx + 0.5));
 
-/** Ink that is whole. */
-const whole = once(() => toneTable((v) => (v >= 1 ? 1 : 0)));
 /** What of a distance is left where ink is thin: the edge draws in. */
 const thickness = once(() => toneTable((thick) => smoothstep(THIN, THICK, thick)));
 const squares = once(() => toneTable((v) => v * v));
@@ -111,6 +101,13 @@ const fibreOctaves = (dials: SpreadDials, pxPerMm: number, farPx: number): Noise
 };
 
 const wicks = remembering(8, String, (by: number) => toneTable((v) => Math.max(0, 2 * v - 1 - WICK.from) * by));
+
+/** All where a coverage is all, else nothing. */
+const wholly = (coverage: Int16Array, out: Int16Array, { combined }: Kernels): void =>
+  combined(coverage, ONE, null, 0, -ONE * (ONE - 1), 0, out);
+
+/** The greater of two coverages, the second of which is nothing or all everywhere. */
+const greater = (one: Int16Array, other: Int16Array, out: Int16Array, { combined }: Kernels): void => combined(one, 1, other, 1, 0, 0, out);
 
 /** Moves the distances of a region by its fibres, in place. */
 function* ledByFibres(
@@ -150,6 +147,7 @@ function* spreadOut(
   kernels: Kernels,
 ): Generator<void, { readonly coverage: Int16Array; readonly soft: Int16Array }> {
   const { region, coverage: from } = input;
+  const { arena } = kernels;
   const sigma = Math.max(LEAST_SIGMA_PX, sigmaOf(dials) * at.pxPerMm);
   const [plain, squared] = at.coarse as readonly [Coarse, Coarse];
   const soft = softCopy(plain, region, sigma, kernels);
@@ -159,27 +157,31 @@ function* spreadOut(
     farPx: Math.max(1, 1.2 * farthestOf(dials) * at.pxPerMm),
     spreadPx: dials.spread * at.pxPerMm,
   };
-  const reached = kernels.arena.plane(from.length);
+  const reached = arena.plane(from.length);
   kernels.table(soft, distances(edge), reached);
-  const thick = kernels.arena.plane(from.length);
-  const bare = kernels.arena.plane(from.length);
   if (dials.ragged > 0) {
     // Where ink is whole nothing can be added: its fibres need not be looked up.
-    kernels.table(from, whole(), thick);
-    kernels.complement(reached, ONE, bare);
-    kernels.multiplyAdd(bare, thick, reached, reached);
+    const full = arena.plane(from.length);
+    wholly(from, full, kernels);
+    greater(reached, full, reached, kernels);
     yield* ledByFibres(reached, dials, at.pxPerMm, edge.farPx, region, kernels);
   }
-  const dense = softCopy(squared, region, sigma, kernels);
+  const thick = arena.plane(from.length);
+  kernels.ratio(softCopy(squared, region, sigma, kernels), soft, thick);
   yield;
-  kernels.ratio(dense, soft, thick);
   kernels.table(thick, thickness(), thick);
   kernels.multiply(reached, thick, reached);
-  kernels.table(reached, covers({ farPx: edge.farPx, hard: isWhole(at.edges) && !at.draft }), reached);
-  // What was inked stays so: coverage + (1 − coverage) · reached.
-  kernels.complement(from, ONE, bare);
-  const coverage = kernels.arena.plane(from.length);
-  kernels.multiplyAdd(bare, reached, from, coverage);
+  // What was inked stays so.
+  const coverage = arena.plane(from.length);
+  if (isWhole(at.edges) && !at.draft) {
+    kernels.cut(reached, reached);
+    greater(from, reached, coverage, kernels);
+  } else {
+    kernels.table(reached, covers(edge.farPx), reached);
+    const bare = arena.plane(from.length);
+    kernels.complement(from, ONE, bare);
+    kernels.multiplyAdd(bare, reached, from, coverage);
+  }
   return { coverage, soft };
 }
 
