@@ -484,8 +484,11 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     convolve(plane, stride, weights, out) {
       const margin = ((weights.length - 1) / 2) * stride;
       const end = plane.length - margin;
-      out.fill(0);
-      if (end <= margin) return;
+      if (end <= margin) {
+        out.fill(0);
+        return;
+      }
+      out.fill(0, 0, margin);
       const whole = arena.holds(plane) && arena.holds(out);
       const part = whole ? end : Math.max(4 * PART, 2 * margin);
       for (let from = margin; from < end; from += part) {
