@@ -167,19 +167,92 @@ export function filterDown(
   }
 }
 
+/** Side of the squares that are turned at a time. */
+const SQUARE: i32 = 8;
+
+/** Eight rows of eight values become eight columns; `step` and `stepTo` bytes from row to row. */
+// @ts-ignore: decorator
+@inline
+function turnSquare(from: usize, step: usize, to: usize, stepTo: usize): void {
+  const a = v128.load(from);
+  const b = v128.load(from + step);
+  const c = v128.load(from + 2 * step);
+  const d = v128.load(from + 3 * step);
+  const e = v128.load(from + 4 * step);
+  const f = v128.load(from + 5 * step);
+  const g = v128.load(from + 6 * step);
+  const h = v128.load(from + 7 * step);
+  // Values of two rows side by side, then of four, then of all.
+  const ab = v128.shuffle<i16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11);
+  const cd = v128.shuffle<i16>(c, d, 0, 8, 1, 9, 2, 10, 3, 11);
+  const ef = v128.shuffle<i16>(e, f, 0, 8, 1, 9, 2, 10, 3, 11);
+  const gh = v128.shuffle<i16>(g, h, 0, 8, 1, 9, 2, 10, 3, 11);
+  turnFour(ab, cd, ef, gh, to, stepTo);
+  const abUpper = v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15);
+  const cdUpper = v128.shuffle<i16>(c, d, 4, 12, 5, 13, 6, 14, 7, 15);
+  const efUpper = v128.shuffle<i16>(e, f, 4, 12, 5, 13, 6, 14, 7, 15);
+  const ghUpper = v128.shuffle<i16>(g, h, 4, 12, 5, 13, 6, 14, 7, 15);
+  turnFour(abUpper, cdUpper, efUpper, ghUpper, to + 4 * stepTo, stepTo);
+}
+
+/** Four columns out of pairs of rows. */
+// @ts-ignore: decorator
+@inline
+function turnFour(ab: v128, cd: v128, ef: v128, gh: v128, to: usize, stepTo: usize): void {
+  const upper = v128.shuffle<i32>(ab, cd, 0, 4, 1, 5);
+  const lower = v128.shuffle<i32>(ef, gh, 0, 4, 1, 5);
+  v128.store(to, v128.shuffle<i64>(upper, lower, 0, 2));
+  v128.store(to + stepTo, v128.shuffle<i64>(upper, lower, 1, 3));
+  const next = v128.shuffle<i32>(ab, cd, 2, 6, 3, 7);
+  const last = v128.shuffle<i32>(ef, gh, 2, 6, 3, 7);
+  v128.store(to + 2 * stepTo, v128.shuffle<i64>(next, last, 0, 2));
+  v128.store(to + 3 * stepTo, v128.shuffle<i64>(next, last, 1, 3));
+}
+
 /** Rows become columns. */
 export function transpose(plane: usize, channels: i32, width: i32, height: i32, out: usize): void {
-  if (channels == 1) {
-    for (let x = 0; x < width; x++) {
-      let to = out + (<usize>(x * height) << 1);
-      let from = plane + (<usize>x << 1);
-      for (let y = 0; y < height; y++, to += 2, from += <usize>width << 1) store<i16>(to, load<i16>(from));
+  if (channels == 1) transposePlane(plane, width, height, out);
+  else transposeColours(plane, width, height, out);
+}
+
+function transposePlane(plane: usize, width: i32, height: i32, out: usize): void {
+  const across = width & ~7;
+  const down = height & ~7;
+  const step = <usize>width << 1;
+  const stepTo = <usize>height << 1;
+  for (let y = 0; y < down; y += SQUARE) {
+    for (let x = 0; x < across; x += SQUARE) {
+      turnSquare(plane + <usize>y * step + (<usize>x << 1), step, out + <usize>x * stepTo + (<usize>y << 1), stepTo);
     }
-    return;
   }
-  for (let x = 0; x < width; x++) {
-    let to = out + (<usize>(x * height) << 3);
+  // What is left beside whole squares, and below them.
+  for (let y = 0; y < height; y++) {
+    for (let x = y < down ? across : 0; x < width; x++) {
+      store<i16>(out + <usize>x * stepTo + (<usize>y << 1), load<i16>(plane + <usize>y * step + (<usize>x << 1)));
+    }
+  }
+}
+
+/** Two columns at a time, down two rows each. */
+function transposeColours(plane: usize, width: i32, height: i32, out: usize): void {
+  const across = width & ~1;
+  const down = height & ~1;
+  const step = <usize>width << 3;
+  for (let x = 0; x < across; x += 2) {
     let from = plane + (<usize>x << 3);
-    for (let y = 0; y < height; y++, to += 8, from += <usize>width << 3) store<i64>(to, load<i64>(from));
+    let to = out + (<usize>(x * height) << 3);
+    const next = <usize>height << 3;
+    for (let y = 0; y < down; y += 2, from += 2 * step, to += 16) {
+      const upper = v128.load(from);
+      const lower = v128.load(from + step);
+      v128.store(to, v128.shuffle<i64>(upper, lower, 0, 2));
+      v128.store(to + next, v128.shuffle<i64>(upper, lower, 1, 3));
+    }
+  }
+  // The last row and the last column of what is odd.
+  for (let y = 0; y < height; y++) {
+    for (let x = y < down ? across : 0; x < width; x++) {
+      store<i64>(out + (<usize>(x * height + y) << 3), load<i64>(plane + <usize>y * step + (<usize>x << 3)));
+    }
   }
 }
