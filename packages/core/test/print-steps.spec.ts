@@ -486,6 +486,20 @@ describe('ink that runs', () => {
     }
   });
 
+  test('where edges are hard they lie where soft ones have their half, and no dot is lost, however small', () => {
+    const on = (share: number): boolean => Math.floor(share * 630) % 30 < 4;
+    const dots = drawn('small dots', 630, 630, 1, (x, y) => (on(x) && on(y) ? 0 : 1));
+    const params = { spread: 0.02, ragged: 1 };
+    const before = valuesOf(treatedPicture(dots, fine, at(200)).raster).map((tone) => 1 - tone);
+    const [soft, hard] = [spread(dots, params), spread(dots, params, 'hard')];
+    expect(before.filter((v) => v >= 0.5).length).toBeGreaterThan(400);
+    // Nothing is inked there but what the spread brings.
+    expect(soft.filter((v, i) => before[i] === 0 && v > 0).length).toBeGreaterThan(400);
+    const lost = [...before.keys()].filter((i) => (before[i] as number) >= 0.5 && hard[i] !== 1);
+    const astray = [...before.keys()].filter((i) => before[i] === 0 && hard[i] !== ((soft[i] as number) >= 0.5 ? 1 : 0));
+    expect([lost.length, astray.length]).toEqual([0, 0]);
+  });
+
   test('an older ink spread prints with the dials it had, the new ones at nothing', () => {
     const upgraded = stepOfKind('ink-spread')?.upgrade?.({ spread: 0.2, ragged: 0.1, seed: 4 }, 1);
     expect(upgraded).toEqual({ spread: 0.2, ragged: 0.1, seed: 4, pooled: 0, mottle: 0, pinholes: 0, starved: 0, travel: 90 });
