@@ -17,6 +17,7 @@ import {
   type FilterAxis,
   type GreyShares,
   type Kernels,
+  type NoiseOctave,
   type Region,
   type Ways,
 } from '@uvrant/core';
@@ -49,6 +50,10 @@ const moduleBytes = (): Uint8Array<ArrayBuffer> => {
 
 /** Pixels that a value of ways moves across and down. */
 const wayUnits = (ways: Ways | null): readonly [number, number] => (ways ? [ways.across / 256 / ONE, ways.down / 256 / ONE] : [0, 0]);
+
+/** An octave of noise as the kernel takes it. */
+const octaveValues = ({ grid: { u0, ux, uy, v0, vx, vy }, weight, warped }: NoiseOctave): number[] =>
+  [[u0, ux, uy], [v0, vx, vy], [weight], [warped.ux, warped.uy, warped.vx, warped.vy]].flat();
 
 /** The kernels in WebAssembly, with a memory of their own: one instance a worker or thread. */
 export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): Kernels => {
@@ -642,21 +647,7 @@ export const createKernels = (bytes: Uint8Array<ArrayBuffer> = moduleBytes()): K
     noise: ({ x, y, width, height }, octaves, tile, warp, gate, out) =>
       call(() => {
         const [across, down] = warp ? [warp.x, warp.y] : [[], []];
-        const values = Int32Array.from(
-          [...octaves, ...across, ...down].flatMap(({ grid: g, weight, warped: w }) => [
-            g.u0,
-            g.ux,
-            g.uy,
-            g.v0,
-            g.vx,
-            g.vy,
-            weight,
-            w.ux,
-            w.uy,
-            w.vx,
-            w.vy,
-          ]),
-        );
+        const values = Int32Array.from([...octaves, ...across, ...down].flatMap(octaveValues));
         wasm.noise(
           x,
           y,
