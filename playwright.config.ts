@@ -11,7 +11,8 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: process.env['UVRANT_BENCH'] ? /.*\.bench\.ts/ : /.*\.spec\.ts/,
   timeout: 240_000,
-  expect: { timeout: 15_000 },
+  // How long is waited for what must come, on machines that share their processors; how soon it comes is for the bench.
+  expect: { timeout: 30_000 },
   workers: 1,
   reporter: [['list'], ['json']],
   outputDir: 'test-results',
