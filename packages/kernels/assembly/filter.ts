@@ -16,14 +16,16 @@ function pair(line: usize, weights: usize, p: i32, q: i32): v128 {
 
 function acrossPlane(line: usize, positions: usize, weights: usize, width: i32, out: usize): void {
   const round = i32x4.splat(HALF);
-  for (let x = 0; x < width; x += 4) {
+  let x = 0;
+  do {
     const at = positions + (<usize>x << 2);
     const left = pair(line, weights, load<i32>(at), load<i32>(at, 4));
     const right = pair(line, weights, load<i32>(at, 8), load<i32>(at, 12));
     const sums = i32x4.add(v128.shuffle<i32>(left, right, 0, 2, 4, 6), v128.shuffle<i32>(left, right, 1, 3, 5, 7));
     const values = i32x4.shr_s(i32x4.add(sums, round), DEPTH);
     v128.store64_lane(out + (<usize>x << 1), i16x8.narrow_i32x4_s(values, values), 0);
-  }
+    x += 4;
+  } while (x < width);
 }
 
 function acrossColours(line: usize, positions: usize, weights: usize, taps: i32, width: i32, out: usize): void {
@@ -106,7 +108,8 @@ function downByFour(from: usize, lineBytes: usize, weights: usize, channels: i32
   const second = from + lineBytes;
   const third = second + lineBytes;
   const fourth = third + lineBytes;
-  for (let i: usize = 0; i < lineBytes; i += 16) {
+  let i: usize = 0;
+  do {
     const a = v128.load(from + i);
     const b = v128.load(second + i);
     const c = v128.load(third + i);
@@ -115,7 +118,8 @@ function downByFour(from: usize, lineBytes: usize, weights: usize, channels: i32
     const high = i32x4.add(i32x4.add(round, upperSums(a, b, upper)), upperSums(c, d, lower));
     const filtered = i16x8.narrow_i32x4_s(i32x4.shr_s(low, DEPTH), i32x4.shr_s(high, DEPTH));
     v128.store(to + i, within(filtered, channels));
-  }
+    i += 16;
+  } while (i < lineBytes);
 }
 
 /** One row of any number of taps. */

@@ -58,7 +58,9 @@ export function weigh(rgba: usize, weights: usize, pixels: i32, out: usize): voi
 /** Premultiplied RGBA of a coverage in one colour. */
 export function paint(coverage: usize, pixels: i32, r: i32, g: i32, b: i32, out: usize): void {
   const colour = i16x8(<i16>r, <i16>g, <i16>b, 16384, <i16>r, <i16>g, <i16>b, 16384);
-  for (let i = 0; i < pixels; i += 2) {
+  let i = 0;
+  do {
     v128.store(out + (<usize>i << 3), timesEight(twoPixels(v128.load32_zero(coverage + (<usize>i << 1))), colour));
-  }
+    i += 2;
+  } while (i < pixels);
 }

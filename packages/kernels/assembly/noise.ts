@@ -56,7 +56,9 @@ function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32,
   const yu = i32x4.splat(load<i32>(octave, 32));
   const xv = i32x4.splat(load<i32>(octave, 36));
   const yv = i32x4.splat(load<i32>(octave, 40));
-  for (let n = 0; n < count; n += 4) {
+  if (count == 0) return;
+  let n = 0;
+  do {
     const at = <usize>n << 2;
     const column = v128.load(columns + at);
     let pu = i32x4.add(i32x4.splat(u), i32x4.mul(column, ux));
@@ -68,7 +70,8 @@ function addOctave(columns: usize, sums: usize, count: i32, tile: usize, u: i32,
       pv = i32x4.add(pv, i32x4.add(moved(wx, xv), moved(wy, yv)));
     }
     v128.store(sums + at, i32x4.add(v128.load(sums + at), i32x4.mul(tileAt(tile, pu, pv), weight)));
-  }
+    n += 4;
+  } while (n < count);
 }
 
 /** Which of eight places of a row are looked up, a bit each: those within the row where the gate (or 0) is neither nothing nor all. */

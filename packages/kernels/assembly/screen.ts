@@ -1,4 +1,4 @@
-import { clampOne, HALF, ONE } from './depth';
+import { HALF, ONE } from './depth';
 import { movedPhase, wayAt } from './ways';
 
 // Spot values: see the core's raster/reference/spot.ts for the formulas and their source (ISO 32000-1 Table 128).
@@ -128,10 +128,14 @@ function valueAt(shape: i32, uLow: v128, uHigh: v128, vLow: v128, vHigh: v128): 
   return spot(shape, x, folded(y));
 }
 
+/** The thresholds of four tones, each 16 bits of `tones`. */
 // @ts-ignore: decorator
 @inline
-function thresholdOf(tone: usize, i: i32, thresholds: usize): i32 {
-  return load<i32>(thresholds + (<usize>clampOne(load<i16>(tone + (<usize>i << 1))) << 2));
+function thresholdsOf(tones: u64, thresholds: usize): v128 {
+  const first = v128.load32_zero(thresholds + ((<usize>tones & 0xffff) << 2));
+  const two = v128.load32_lane(thresholds + ((<usize>(tones >> 16) & 0xffff) << 2), first, 1);
+  const three = v128.load32_lane(thresholds + ((<usize>(tones >> 32) & 0xffff) << 2), two, 2);
+  return v128.load32_lane(thresholds + (<usize>(tones >> 48) << 2), three, 3);
 }
 
 /** Ink of eight spot values over their tones' thresholds. */
@@ -139,18 +143,9 @@ function thresholdOf(tone: usize, i: i32, thresholds: usize): i32 {
 @inline
 function putInk(s: v128, tone: usize, i: i32, thresholds: usize, out: usize): void {
   const half = i32x4.splat(HALF);
-  const first = i32x4(
-    thresholdOf(tone, i, thresholds),
-    thresholdOf(tone, i + 1, thresholds),
-    thresholdOf(tone, i + 2, thresholds),
-    thresholdOf(tone, i + 3, thresholds),
-  );
-  const second = i32x4(
-    thresholdOf(tone, i + 4, thresholds),
-    thresholdOf(tone, i + 5, thresholds),
-    thresholdOf(tone, i + 6, thresholds),
-    thresholdOf(tone, i + 7, thresholds),
-  );
+  const tones = i16x8.min_s(i16x8.max_s(v128.load(tone + (<usize>i << 1)), i16x8.splat(0)), i16x8.splat(<i16>ONE));
+  const first = thresholdsOf(<u64>i64x2.extract_lane(tones, 0), thresholds);
+  const second = thresholdsOf(<u64>i64x2.extract_lane(tones, 1), thresholds);
   // Even 16-bit lanes hold thresholds, odd ones slopes.
   const threshold = v128.shuffle<i16>(first, second, 0, 2, 4, 6, 8, 10, 12, 14);
   const slope = v128.shuffle<i16>(first, second, 1, 3, 5, 7, 9, 11, 13, 15);
@@ -170,14 +165,16 @@ function screenRow(tone: usize, width: i32, u: i32, ux: i32, v: i32, vx: i32, sh
   let vLow = i32x4(v, v + vx, v + 2 * vx, v + 3 * vx);
   const uFour = i32x4.splat(4 * ux);
   const vFour = i32x4.splat(4 * vx);
-  for (let i = 0; i < width; i += 8) {
+  let i = 0;
+  do {
     const uHigh = i32x4.add(uLow, uFour);
     const vHigh = i32x4.add(vLow, vFour);
     const s = valueAt(shape, uLow, uHigh, vLow, vHigh);
     uLow = i32x4.add(uHigh, uFour);
     vLow = i32x4.add(vHigh, vFour);
     putInk(s, tone, i, thresholds, out);
-  }
+    i += 8;
+  } while (i < width);
 }
 
 /** A row of a screen whose pixels are moved by ways, as `screenRow`. */

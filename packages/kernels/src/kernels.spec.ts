@@ -548,8 +548,15 @@ function planeResults(
     made(`shaded ${round ? 'round' : 'from a side'}`, 1, (to) => kernels.shaded(shading, there, 11.9, to));
   }
   made('cell tones', 1, (to) => kernels.cellTones(tone, there, grid, cellWay(7.3, 22.5), to, there));
-  // Large cells are read run by run, unless their centres lie in the middle between pixels.
+  // Large cells are read run by run, small ones eight pixels at a time, unless their centres lie in the middle between pixels.
   for (const [cellPx, angle] of [
+    [0.1, 10],
+    [0.7, 45],
+    [3, 75],
+    [10, 0],
+    [12.7, 22.5],
+    [16, 30],
+    [16, 45],
     [38.6, 22.5],
     [20, 0],
     [33, 90],
@@ -727,6 +734,9 @@ const CHANGES = [
   ['lights.ts', '(3 - 2 * t)', '(3 - t)'],
   ['cells.ts', 'away(phaseU, phaseV, ax, bx)', 'away(phaseU, phaseV, ax, by)'],
   ['cells.ts', 'return part < slack || part > 1 - slack', 'return false'],
+  ['cells.ts', 'const near = i32x4.splat(2 * slack)', 'const near = i32x4.splat(0)'],
+  ['cells.ts', 'const widthAndOne = inTurn(toneWidth, 1)', 'const widthAndOne = inTurn(toneWidth - 1, 1)'],
+  ['cells.ts', 'columns = i16x8.add(columns, i16x8.splat(8))', 'columns = i16x8.add(columns, i16x8.splat(7))'],
   ['cells.ts', 'min(steps + 1, most)', 'min(steps + 2, most)'],
   ['cells.ts', '<f64>phaseU * ay + <f64>phaseV * by + 0.5', '<f64>phaseU * ay + <f64>phaseV * bx + 0.5'],
   ['blend.ts', 'MULTIPLY: i32 = 1', 'MULTIPLY: i32 = 2'],
@@ -751,7 +761,7 @@ const CHANGES = [
   ['filter.ts', 'to + next, v128.shuffle<i64>(upper, lower, 1, 3)', 'to + next, v128.shuffle<i64>(upper, lower, 0, 3)'],
   ['specks.ts', 'left > 0', 'left >= 0'],
   ['specks.ts', 'start - 1', 'start'],
-  ['screen.ts', '* <i64>most + HALF', '* <i64>most'],
+  ['ways.ts', '* <i64>most + HALF', '* <i64>most'],
   ['cube.ts', 'third = t;', 'third = second;'],
   ['far-in-row.ts', 'k--', 'k = 0'],
   ['near-in-row.ts', '<f64>ONE + 0.5', '<f64>ONE'],
