@@ -156,14 +156,16 @@ export function combined(first: usize, p: i32, second: usize, q: i32, count: i32
   const more = i32x4.splat(add);
   const none = i16x8.splat(<i16>least);
   const one = i16x8.splat(<i16>ONE);
-  for (let i = 0; i < count; i += 8) {
+  let i = 0;
+  do {
     const at = <usize>i << 1;
     const a = v128.load(first + at);
     const b = q == 0 ? a : v128.load(second + at);
     const low = i32x4.add(i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11), by), more);
     const high = i32x4.add(i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15), by), more);
     v128.store(out + at, i16x8.min_s(i16x8.max_s(i16x8.narrow_i32x4_s(low, high), none), one));
-  }
+    i += 8;
+  } while (i < count);
 }
 
 /** The lesser of two planes. */

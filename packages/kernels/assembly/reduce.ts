@@ -12,23 +12,69 @@ export function reduce(plane: usize, channels: i32, width: i32, height: i32, shi
       const right = min(width, left + side);
       const count = (right - left) * (bottom - top);
       const at = out + ((<usize>(oy * outWidth + ox) * channels) << 1);
+      const from = plane + ((<usize>(top * width + left) * channels) << 1);
       if (channels == 4) {
-        let sum = i32x4.splat(count >> 1);
-        for (let y = top; y < bottom; y++) {
-          let from = plane + (<usize>(y * width + left) << 3);
-          const end = from + (<usize>(right - left) << 3);
-          for (; from < end; from += 8) sum = i32x4.add(sum, v128.load16x4_s(from));
-        }
-        putMean(sum, count, shift, at);
+        const sum = coloursOver(from, <usize>width << 3, right - left, bottom - top);
+        putMean(i32x4.add(sum, i32x4.splat(count >> 1)), count, shift, at);
       } else {
-        let sum = count >> 1;
-        for (let y = top; y < bottom; y++) {
-          for (let x = left; x < right; x++) sum += load<i16>(plane + (<usize>(y * width + x) << 1));
-        }
-        store<i16>(at, <i16>floorDivided(sum, count));
+        const sum = valuesOver(from, <usize>width << 1, right - left, bottom - top) + (count >> 1);
+        store<i16>(at, <i16>(count == 1 << (2 * shift) ? sum >> (2 * shift) : floorDivided(sum, count)));
       }
     }
   }
+}
+
+/** The sums of a square's colours; `line` bytes from row to row. Two rows and two pixels at a time where its sides are even. */
+// @ts-ignore: decorator
+@inline
+function coloursOver(from: usize, line: usize, across: i32, down: i32): v128 {
+  const bytes = <usize>across << 3;
+  let sum = i32x4.splat(0);
+  if ((across | down) & 1) {
+    for (let y = 0; y < down; y++, from += line) {
+      for (let at = from; at < from + bytes; at += 8) sum = i32x4.add(sum, v128.load16x4_s(at));
+    }
+    return sum;
+  }
+  const ones = i16x8.splat(1);
+  for (let y = 0; y < down; y += 2, from += 2 * line) {
+    let at = from;
+    do {
+      const a = v128.load(at);
+      const b = v128.load(at + line);
+      const first = i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11), ones);
+      const second = i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15), ones);
+      sum = i32x4.add(sum, i32x4.add(first, second));
+      at += 16;
+    } while (at < from + bytes);
+  }
+  return sum;
+}
+
+/** The sum of a square's values; `line` bytes from row to row. Eight at a time where it is so broad, or two rows of four. */
+// @ts-ignore: decorator
+@inline
+function valuesOver(from: usize, line: usize, across: i32, down: i32): i32 {
+  const isFour = across == 4 && (down & 1) == 0;
+  if ((across & 7) != 0 && !isFour) {
+    let sum = 0;
+    for (let y = 0; y < down; y++, from += line) {
+      for (let x = 0; x < across; x++) sum += load<i16>(from + (<usize>x << 1));
+    }
+    return sum;
+  }
+  let sums = i32x4.splat(0);
+  if (isFour) {
+    for (let y = 0; y < down; y += 2, from += 2 * line) {
+      sums = i32x4.add(sums, i32x4.extadd_pairwise_i16x8_s(v128.load64_lane(from + line, v128.load64_zero(from), 1)));
+    }
+  } else {
+    for (let y = 0; y < down; y++, from += line) {
+      for (let at = from; at < from + (<usize>across << 1); at += 16) sums = i32x4.add(sums, i32x4.extadd_pairwise_i16x8_s(v128.load(at)));
+    }
+  }
+  const halves = i32x4.add(sums, v128.shuffle<i32>(sums, sums, 2, 3, 0, 1));
+  return i32x4.extract_lane(halves, 0) + i32x4.extract_lane(halves, 1);
 }
 
 // @ts-ignore: decorator

@@ -140,7 +140,7 @@ const results = (kernels: Kernels, width: number, height: number, inside = false
     kernels.screen(tone, region, screenGrid(9.3, 31, cellLayout(shape)), shape, thresholds, ways, bent);
     out[`bent ${shape}`] = bent;
   }
-  for (const shift of [1, 3]) {
+  for (const shift of [1, 2, 3, 4]) {
     const side = 2 ** shift;
     const small = Math.ceil(width / side) * Math.ceil(height / side);
     const reducedPlane = new Int16Array(small);
@@ -377,6 +377,12 @@ function planeResults(
   const halved = fresh((evenly.width * evenly.height) / 4);
   kernels.reduce(planeOf(evenly.width * evenly.height, 13), 1, evenly.width, evenly.height, 1, halved);
   out['halved'] = halved;
+  // Squares that are cut to even sides.
+  for (const channels of [1, 4] as const) {
+    const cut = fresh(channels * Math.ceil(evenly.width / 16) * Math.ceil(evenly.height / 16));
+    kernels.reduce(planeOf(channels * evenly.width * evenly.height, 14), channels, evenly.width, evenly.height, 4, cut);
+    out[`cut evenly ${channels}`] = cut;
+  }
   // A box of 14 × 12 mm, turned a little, a corner of it cut off.
   const line = (inwards: readonly number[], along: readonly number[], start: number, count: number, number: number): number[] => [
     ...[...inwards, ...along],
@@ -700,7 +706,11 @@ const CHANGES = [
   ['table.ts', 'splat(<i16>ONE)', 'splat(<i16>ONE - 1)'],
   ['detail.ts', 'i32x4.lt_s(rest, none)', 'none'],
   ['screen.ts', 'i16x8.splat(29491)', 'i16x8.splat(29489)'],
-  ['reduce.ts', 'sum = count >> 1', 'sum = count >> 2'],
+  ['reduce.ts', 'sum = i32x4.splat(count >> 1)', 'sum = i32x4.splat(count >> 2)'],
+  ['reduce.ts', 'i32x4.add(sum, i32x4.splat(count >> 1))', 'sum'],
+  ['reduce.ts', 'bottom - top) + (count >> 1)', 'bottom - top)'],
+  ['reduce.ts', 'v128.load(at + line);\n      const first', 'v128.load(at);\n      const first'],
+  ['reduce.ts', 'v128.load64_zero(from), 1', 'v128.load64_zero(from + line), 1'],
   ['screen.ts', 'i16x8.splat(20152)', 'i16x8.splat(20140)'],
   ['screen.ts', 'SLOPE_BITS: i32 = 5', 'SLOPE_BITS: i32 = 6'],
   ['depth.ts', 'HALF: i32 = 8192', 'HALF: i32 = 8191'],
@@ -708,6 +718,7 @@ const CHANGES = [
   ['faxed.ts', 'NEAR: i32 = 3', 'NEAR: i32 = 2'],
   ['lzwed.ts', 'LAST: i32 = 4094', 'LAST: i32 = 4095'],
   ['plate-bytes.ts', '16 * 2', '16 * 4'],
+  ['plate-bytes.ts', 'column + 8)', 'column + 7)'],
   ['planes.ts', 'i16x8.narrow_i32x4_s(low, high), none', 'i16x8.narrow_i32x4_s(low, high), one'],
   ['brought-back.ts', '* weight + HALF', '* weight'],
   ['shaded-by.ts', 'GAIN: f64 = 2', 'GAIN: f64 = 1.9'],
